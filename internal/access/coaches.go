@@ -232,5 +232,5 @@ func (d *Doors) hashedInTurn(ctx context.Context, words string) (string, error) 
 		return "", err
 	}
 	defer d.hashing.leave()
-	return hashed(words), nil
+	return hashed(words, d.cost), nil
 }

@@ -40,6 +40,9 @@ type Doors struct {
 	codes    codes
 	limits   limits
 	deeds    recent
+	cost     Cost
+	// nobodys is a passphrase that nobody knows, as it is kept.
+	nobodys func() string
 	// listening are the requests that go on.
 	listening listening
 	// hashing holds one passphrase at a time to its argon2id.
@@ -52,11 +55,14 @@ type Options struct {
 	Secure bool // reached over TLS, ours or a proxy's
 	// Log is told who failed at a door, and from where; nil: slog's default.
 	Log *slog.Logger
+	// Cost is of new passphrases.
+	Cost Cost
 }
 
 // New are the doors of the club in that file.
 func New(s *store.Store, o Options) *Doors {
-	d := &Doors{Open: o.Open, Now: time.Now, store: s, sessions: scs.New(), log: o.Log}
+	d := &Doors{Open: o.Open, Now: time.Now, store: s, sessions: scs.New(), log: o.Log, cost: o.Cost}
+	d.nobodys = sync.OnceValue(func() string { return hashed(secret(), o.Cost) })
 	if d.log == nil {
 		d.log = slog.Default()
 	}
@@ -253,7 +259,7 @@ func (d *Doors) SignIn(ctx context.Context, coach, words, device string) (Visito
 	}
 	kept := found.Passphrase
 	if kept == "" {
-		kept = nobodys()
+		kept = d.nobodys()
 	}
 	right, err := d.fitsInTurn(ctx, words, kept)
 	if err == nil && (!right || found.ID == "") {
@@ -264,9 +270,6 @@ func (d *Doors) SignIn(ctx context.Context, coach, words, device string) (Visito
 	}
 	return d.enter(ctx, pass{Coach, found.ID, byPassphrase}, device)
 }
-
-// nobodys is a passphrase that nobody knows, as it is kept.
-var nobodys = sync.OnceValue(func() string { return hashed(secret()) })
 
 // How a device came in.
 const (

@@ -45,7 +45,8 @@ func checkPassphrase(words string) error {
 }
 
 // hashed is a passphrase as it is kept: argon2id in the usual notation.
-func hashed(words string) string {
+func hashed(words string, cost Cost) string {
+	passes, memoryKiB := cost.argon2()
 	salt := make([]byte, 16)
 	_, _ = rand.Read(salt) // it never fails
 	key := argon2.IDKey([]byte(words), salt, passes, memoryKiB, lanes, keyBytes)

@@ -17,6 +17,7 @@ import (
 	"hodometer/core/lesson"
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/clubtest"
 	"hodometer/internal/club/students"
 	"hodometer/internal/store"
 
@@ -36,44 +37,22 @@ type desk struct {
 
 // router finds the operation of the contract that an answer belongs to.
 var router = sync.OnceValue(func() routers.Router {
-	spec, err := GetSpec()
+	spec, err := written()
 	if err != nil {
 		panic(err)
 	}
-	spec.Servers = nil
-	r, err := gorillamux.NewRouter(spec)
+	anywhere := *spec
+	anywhere.Servers = nil
+	r, err := gorillamux.NewRouter(&anywhere)
 	if err != nil {
 		panic(err)
 	}
 	return r
 })
 
-// emptyClub is the file of a club with nobody in it, made once; a copy is ready
-// sooner than a new one.
-var emptyClub = sync.OnceValue(func() []byte {
-	dir, err := os.MkdirTemp("", "club")
-	if err != nil {
-		panic(err)
-	}
-	defer os.RemoveAll(dir)
-	path := filepath.Join(dir, "club.db")
-	s, err := store.Open(context.Background(), path)
-	if err == nil {
-		err = s.Close()
-	}
-	if err != nil {
-		panic(err)
-	}
-	file, err := os.ReadFile(path)
-	if err != nil {
-		panic(err)
-	}
-	return file
-})
-
 func newDesk(t testing.TB) *desk {
 	path := filepath.Join(t.TempDir(), "club.db")
-	require.NoError(t, os.WriteFile(path, emptyClub(), 0o600))
+	require.NoError(t, os.WriteFile(path, clubtest.Empty(), 0o600))
 	return deskOver(t, path)
 }
 

@@ -15,13 +15,9 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
-	"time"
 
 	"hodometer/internal/access"
 	"hodometer/internal/club"
-	"hodometer/internal/club/answer"
-	"hodometer/internal/club/lessons"
-	"hodometer/internal/demo"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
@@ -146,43 +142,6 @@ func TestGoneAskersAreNotReckonedFor(t *testing.T) {
 		d.handler.ServeHTTP(w, r)
 		require.NotEqual(t, http.StatusOK, w.Code, path)
 	}
-}
-
-// Answers stay light: eight students in a full lesson within 120 kB, its drafts
-// within 150 kB, before they are packed.
-func TestAnswersAreLight(t *testing.T) {
-	t.Parallel()
-	path := filepath.Join(t.TempDir(), "club.db")
-	s, err := store.Open(t.Context(), path)
-	require.NoError(t, err)
-	require.NoError(t, demo.Fill(t.Context(), club.New(s)))
-	require.NoError(t, s.Close())
-	d := deskOver(t, path)
-	var lessons answer.Page[lessons.Summary]
-	d.ask("GET", "/api/v1/lessons", nil, 200, &lessons)
-	found := false
-	for _, sum := range lessons.Items {
-		if len(sum.Students) != 8 || found {
-			continue
-		}
-		found = true
-		var l map[string]any
-		d.ask("GET", "/api/v1/lessons/"+sum.ID, nil, 200, &l)
-		blocks := l["blocks"].([]any)
-		check := d.raw("POST", "/api/v1/lessons/check", must(json.Marshal(map[string]any{
-			"lesson": l, "detail": blocks[1].(map[string]any)["id"],
-		})))
-		require.Equal(t, 200, check.Code)
-		require.Less(t, check.Body.Len(), 120_000)
-		drafts := d.raw("POST", "/api/v1/lessons/drafts", must(json.Marshal(map[string]any{
-			"students": l["students"], "court": l["court"], "date": time.Now().Format(time.DateOnly),
-			"start": "17:00", "minutes": 90,
-		})))
-		require.Equal(t, 200, drafts.Code, drafts.Body.String())
-		require.Less(t, drafts.Body.Len(), 150_000)
-		t.Logf("check %d bytes, drafts %d bytes", check.Body.Len(), drafts.Body.Len())
-	}
-	require.True(t, found)
 }
 
 // The built pages run no script but their own: each that stands in the page is named by its

@@ -7,6 +7,7 @@ import (
 	"io"
 	"log/slog"
 	"net/http/httptest"
+	"os"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -15,6 +16,7 @@ import (
 	"hodometer/core/run"
 	"hodometer/internal/access"
 	"hodometer/internal/club"
+	"hodometer/internal/club/clubtest"
 	"hodometer/internal/club/students"
 	"hodometer/internal/reach"
 	"hodometer/internal/store"
@@ -37,11 +39,14 @@ type gate struct {
 
 func newGate(t testing.TB) *gate {
 	path := filepath.Join(t.TempDir(), "club.db")
+	require.NoError(t, os.WriteFile(path, clubtest.Empty(), 0o600))
 	s, err := store.Open(t.Context(), path)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.Close()) })
 	g := &gate{now: time.Now(), from: "192.168.7.50:4000", path: path, log: &bytes.Buffer{}}
-	g.doors = access.New(s, access.Options{Log: slog.New(slog.NewTextHandler(g.log, nil))})
+	g.doors = access.New(s, access.Options{
+		Log: slog.New(slog.NewTextHandler(g.log, nil)), Cost: access.Light,
+	})
 	g.doors.Now = func() time.Time { return g.now }
 	require.NoError(t, g.doors.SetPassphrase(t.Context(), passphrase, ""))
 	own := club.New(s)

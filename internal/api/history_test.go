@@ -12,6 +12,7 @@ import (
 	"hodometer/core/library"
 	"hodometer/core/pattern"
 	"hodometer/core/units"
+	"hodometer/internal/club/clubtest"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
@@ -21,7 +22,7 @@ import (
 // behind them, and the ids.
 func history(b *testing.B, students, lessons int) (*desk, *sql.DB, []string) {
 	path := filepath.Join(b.TempDir(), "club.db")
-	require.NoError(b, os.WriteFile(path, emptyClub(), 0o600))
+	require.NoError(b, os.WriteFile(path, clubtest.Empty(), 0o600))
 	d := deskOver(b, path)
 	l, _ := d.pair()
 	drill, err := library.ByID("short-ball-corners")

@@ -155,11 +155,20 @@ func New(c *club.Club, o Options) (http.Handler, error) {
 	return e, nil
 }
 
-// operations are the contract's names of our routes, by method and route.
-func operations() (map[string]string, error) {
+// written is the contract, read once.
+var written = sync.OnceValues(func() (*openapi3.T, error) {
 	spec, err := GetSpec()
 	if err != nil {
 		return nil, fmt.Errorf("reading the contract: %w", err)
+	}
+	return spec, nil
+})
+
+// operations are the contract's names of our routes, by method and route.
+func operations() (map[string]string, error) {
+	spec, err := written()
+	if err != nil {
+		return nil, err
 	}
 	asRoute := strings.NewReplacer("{", ":", "}", "")
 	out := map[string]string{}
@@ -187,9 +196,9 @@ func doneTo(c *echo.Context) string {
 // stops at the first fault: a body full of faults must not cost more than a
 // good one.
 var contract = sync.OnceValues(func() (func(http.Handler) http.Handler, error) {
-	spec, err := GetSpec()
+	spec, err := written()
 	if err != nil {
-		return nil, fmt.Errorf("reading the contract: %w", err)
+		return nil, err
 	}
 	// A table is looked at row by row by who reads it, not by the contract.
 	openapi3filter.RegisterBodyDecoder("text/csv", func(

@@ -1,30 +1,42 @@
 package demo
 
 import (
-	"context"
+	"bytes"
+	"encoding/json"
+	"net/http"
+	"net/http/httptest"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"hodometer/core/units"
+	"hodometer/internal/access"
+	"hodometer/internal/api"
 	"hodometer/internal/club"
 	"hodometer/internal/club/answer"
+	"hodometer/internal/club/lessons"
 	"hodometer/internal/store"
 
 	"github.com/stretchr/testify/require"
 )
 
-// The story the demo tells must be there to read: one student moves up, one is
-// stuck, and there is a lesson today.
-func TestTheStoryIsThere(t *testing.T) {
-	ctx := context.Background()
-	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"))
+// It takes seconds to fill, so it is filled once.
+func TestTheDemo(t *testing.T) {
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
 	require.NoError(t, err)
 	defer s.Close()
 	c := club.New(s)
-	require.NoError(t, Fill(ctx, c))
+	require.NoError(t, Fill(t.Context(), c))
+	t.Run("tells its story", func(t *testing.T) { tellsItsStory(t, c) })
+	t.Run("is answered in few bytes", func(t *testing.T) { isAnsweredInFewBytes(t, c, s) })
+}
 
+// The story the demo tells must be there to read: one student moves up, one is
+// stuck, and there is a lesson today.
+func tellsItsStory(t *testing.T, c *club.Club) {
+	ctx := t.Context()
 	people, err := c.Students(ctx)
 	require.NoError(t, err)
 	gain := map[string]float64{}
@@ -41,10 +53,10 @@ func TestTheStoryIsThere(t *testing.T) {
 	require.Greater(t, gain["Wren Ashdown"], 0.08)
 	require.Less(t, gain["Tove Marlin"], 0.08)
 
-	lessons, err := c.Lessons(ctx, answer.Part{Limit: 200}, false)
+	found, err := c.Lessons(ctx, answer.Part{Limit: 200}, false)
 	require.NoError(t, err)
 	today := 0
-	for _, l := range lessons.Items {
+	for _, l := range found.Items {
 		if l.Date == time.Now().Format(time.DateOnly) {
 			today++
 			whole, err := c.Lesson(ctx, l.ID)
@@ -81,4 +93,35 @@ func TestTheStoryIsThere(t *testing.T) {
 		}
 	}
 	require.GreaterOrEqual(t, machines, 3, "the ball machine fed each of three")
+}
+
+// Answers stay light: eight students in a full lesson within 120 kB, its drafts
+// within 150 kB, before they are packed.
+func isAnsweredInFewBytes(t *testing.T, c *club.Club, s *store.Store) {
+	h, err := api.New(c, api.Options{Doors: access.New(s, access.Options{Open: true}), Patience: time.Minute})
+	require.NoError(t, err)
+	bytesOf := func(path string, question map[string]any) int {
+		text, err := json.Marshal(question)
+		require.NoError(t, err)
+		r := httptest.NewRequest("POST", "http://localhost"+path, bytes.NewReader(text))
+		r.Header.Set("Content-Type", "application/json")
+		w := httptest.NewRecorder()
+		h.ServeHTTP(w, r)
+		require.Equal(t, http.StatusOK, w.Code, w.Body.String())
+		return w.Body.Len()
+	}
+	all, err := c.Lessons(t.Context(), answer.Part{Limit: 200}, false)
+	require.NoError(t, err)
+	eight := slices.IndexFunc(all.Items, func(l lessons.Summary) bool { return len(l.Students) == 8 })
+	require.GreaterOrEqual(t, eight, 0)
+	l, err := c.Lesson(t.Context(), all.Items[eight].ID)
+	require.NoError(t, err)
+	check := bytesOf("/api/v1/lessons/check", map[string]any{"lesson": l, "detail": l.Blocks[1].ID})
+	require.Less(t, check, 120_000)
+	drafts := bytesOf("/api/v1/lessons/drafts", map[string]any{
+		"students": l.Students, "court": l.Court, "date": time.Now().Format(time.DateOnly),
+		"start": "17:00", "minutes": 90,
+	})
+	require.Less(t, drafts, 150_000)
+	t.Logf("check %d bytes, drafts %d bytes", check, drafts)
 }

@@ -156,11 +156,13 @@ func longNote(t failing, s *Store, of, n int) {
 // hand: beside the log that is left over at the end, each copy is refused, or reads as the
 // club does.
 func TestALogIsToldFromAnothers(t *testing.T) {
+	empty := someClub(t, 0)
 	rapid.Check(t, func(r *rapid.T) {
 		dir, err := os.MkdirTemp("", "edition")
 		require.NoError(r, err)
 		defer os.RemoveAll(dir)
 		path, n := filepath.Join(dir, "club.db"), 0
+		require.NoError(r, copyFile(empty, path))
 		s := openAt(r, path)
 		defer s.Close()
 		for i := range 4 {

@@ -3,7 +3,9 @@ package clubtest
 
 import (
 	"context"
+	"os"
 	"path/filepath"
+	"sync"
 	"testing"
 	"time"
 
@@ -37,8 +39,35 @@ type Club struct {
 	Store *store.Store
 }
 
-// Open opens the club file at path; a second opening is another process.
+// Empty returns the file of a club with nobody in it, made once: a copy is ready sooner than a new
+// one. It panics where it cannot be made.
+var Empty = sync.OnceValue(func() []byte {
+	dir, err := os.MkdirTemp("", "club")
+	if err != nil {
+		panic(err)
+	}
+	defer os.RemoveAll(dir)
+	path := filepath.Join(dir, "club.db")
+	s, err := store.Open(ctx, path)
+	if err == nil {
+		err = s.Close()
+	}
+	if err != nil {
+		panic(err)
+	}
+	file, err := os.ReadFile(path)
+	if err != nil {
+		panic(err)
+	}
+	return file
+})
+
+// Open opens the club file at path, of an empty club where there is none; a second opening is
+// another process.
 func Open(t testing.TB, path string) *Club {
+	if _, err := os.Stat(path); err != nil {
+		require.NoError(t, os.WriteFile(path, Empty(), 0o600))
+	}
 	s, err := store.Open(ctx, path)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
