@@ -1,5 +1,5 @@
 import { createServer, request as ask, type Server } from 'node:http';
-import { begin, expect, test, type Club } from './club';
+import { begin, expect, finish, test, type Club } from './club';
 import type { BrowserContext, Page } from '@playwright/test';
 
 /* What a coach sees while the network is gone, not after it came back. */
@@ -423,4 +423,23 @@ test('an edit that could not be saved is offered when the lesson is opened again
     'Written in the dark'
   );
   await expect(offer).toHaveCount(0);
+});
+
+test.describe('on a slow network', () => {
+  test.use({ serviceWorkers: 'block' }); // which would send in the page’s stead
+  test('a lesson that was just finished stands in the log once the server has it', async ({ page, club }) => {
+    await page.goto(club.url);
+    await button(page, 'Run courtside').click();
+    await begin(page);
+    await expect.poll(async () => (await events(page, club)).events.length).toBeGreaterThan(0);
+    let arrives = () => {};
+    const held = new Promise<void>((done) => (arrives = done));
+    await page.route('**/events?*', (route) => held.then(() => route.continue()));
+    await finish(page);
+    await page.getByRole('link', { name: 'Open the log' }).click();
+    const first = page.getByRole('article').first();
+    await expect(first.getByRole('link', { name: 'Continue courtside' })).toBeVisible();
+    arrives();
+    await expect(first.getByRole('link', { name: 'Continue courtside' })).toBeHidden();
+  });
 });

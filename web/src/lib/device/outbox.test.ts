@@ -3,7 +3,19 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { Run, RunEvent } from '$lib/api/client';
 import { asFile, notTaken, takeIn } from './countsFile';
 import { kept } from './db';
-import { compare, drained, FILE, keep, known, listen, meet, refused, send, waiting } from './outbox';
+import {
+  compare,
+  drained,
+  FILE,
+  keep,
+  known,
+  listen,
+  meet,
+  readWhole,
+  refused,
+  send,
+  waiting
+} from './outbox';
 import { begunHere } from './packs';
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -200,4 +212,20 @@ test('a lesson begun here goes on here, until the server has heard of it', async
   await drained();
   expect(count(run), 'who waits for it finds it there').toBe(1);
   expect(await begunHere(lesson)).toBeUndefined();
+});
+
+test('what is read before the server has heard all is read once more, and no more', async () => {
+  const run = await held(id(1));
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
+  await tap(run);
+  const read: number[] = [];
+  const stop = readWhole(() => read.push(count(run)));
+  await vi.waitFor(() => expect(read).toEqual([0]));
+  vi.stubGlobal('fetch', serve);
+  await sent();
+  await vi.waitFor(() => expect(read).toEqual([0, 1]));
+  await tap(run);
+  await sent();
+  expect(read).toEqual([0, 1]);
+  stop();
 });

@@ -143,6 +143,29 @@ export async function drained(patience = 2000): Promise<void> {
   stop();
 }
 
+/**
+ * Reads something now and, where the server has not yet heard all that waits here, once more when it has. Gives
+ * how to stop.
+ */
+export function readWhole(read: () => void): () => void {
+  let due = false;
+  let over = false;
+  const deaf = listen(async () => {
+    if (!due || (await waiting()) > 0 || !due || over) return;
+    due = false;
+    read();
+  });
+  void waiting().then((n) => {
+    if (over) return;
+    due = n > 0;
+    read();
+  });
+  return () => {
+    over = true;
+    deaf();
+  };
+}
+
 /** What was refused, of all runs or of one. */
 export async function refused(run?: string): Promise<Tap[]> {
   const db = await kept().catch(() => undefined);

@@ -13,6 +13,7 @@
   import { sayDay } from '$lib/units/when';
   import Tried from '$lib/run/Tried.svelte';
   import { calledAmong } from '$lib/people/names';
+  import { readWhole } from '$lib/device/outbox';
 
   const query = $derived(queryOf(findingOf(page.url)));
   const found = $derived(Object.values(query).some(Boolean));
@@ -24,7 +25,8 @@
   let left = $state<HTMLElement>();
   $effect(() => {
     void query;
-    untrack(() => void Promise.all([runs.begin(), gone.begin()]));
+    // A lesson that was just finished stands here as soon as the server has heard of it.
+    return untrack(() => readWhole(() => void Promise.all([runs.begin(), gone.begin()])));
   });
   const side = (of: { id: string }[], i: number, called: (id: string) => string) =>
     of.map((p) => called(p.id)).join(' & ') || `Side ${'AB'[i]}`;

@@ -1,5 +1,6 @@
 <!-- One student, one page: where they stand, which way it goes, how sure we are, and what comes next. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { page } from '$app/state';
   import { door } from '$lib/access/door.svelte';
   import { api, need, type StudentLadders, type StudentRecord } from '$lib/api/client';
@@ -14,6 +15,7 @@
   import StudentHeader from '$lib/progress/StudentHeader.svelte';
   import Load from '$lib/shell/Load.svelte';
   import { callName } from '$lib/people/names';
+  import { readWhole } from '$lib/device/outbox';
 
   // What was read again after a change, which moves estimates and advice.
   let again = $state.raw<StudentRecord>();
@@ -37,6 +39,17 @@
     again = await record();
     ladders = await need(api.GET('/api/v1/students/{student}/ladders', { params: { path } }));
   }
+  // A lesson that was just finished counts as soon as the server has heard of it.
+  $effect(() => {
+    void id;
+    let first = true; // ask reads it
+    return untrack(() =>
+      readWhole(() => {
+        if (!first) void saved();
+        first = false;
+      })
+    );
+  });
   const merged = $derived(page.url.searchParams.get('merged'));
   async function apart() {
     if (!merged) return;
