@@ -66,12 +66,22 @@ test('a line drill is drawn from nothing with the mouse, bent, mended, kept, fou
     .click();
   await expect(page.getByText(/Ball 3 is out of reach/)).toBeHidden();
 
-  // Bent: the other side, and its kinship is said.
+  // Bent: the other side, and its kinship is said. It is of the drill as it is drawn now, also where the
+  // hand is faster than the answer.
+  let answers = () => {};
+  const held = new Promise<void>((done) => (answers = done));
+  await page.route('**/drills/check', (route) => held.then(() => route.continue()));
+  const was = (await ball(page, 1).getAttribute('aria-valuetext'))!;
+  await ball(page, 1).press('ArrowDown');
+  await expect(ball(page, 1)).not.toHaveAttribute('aria-valuetext', was);
+  const moved = (await ball(page, 1).getAttribute('aria-valuetext'))!;
   await neighbours(page)
     .getByRole('button', { name: /^Mirror image/ })
     .click();
+  answers();
   await expect(page.getByText(/Mirror image/).first()).toBeVisible();
-  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /left of the centre line/);
+  await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', moved.replace('right of', 'left of'));
+  await page.unroute('**/drills/check');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(ball(page, 1)).toHaveAttribute('aria-valuetext', /right of the centre line/);
   await page.getByRole('button', { name: 'Redo' }).click();

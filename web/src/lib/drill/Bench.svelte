@@ -122,6 +122,11 @@
     const offer = now?.fixes[nth];
     if (offer) ontake(offer.drill, offer.label);
   }
+  /** Takes a variation of the drill as it is drawn now. */
+  async function vary(id: string) {
+    const now = (await answer.newest())?.neighbours?.find((n) => n.id === id);
+    if (now) ontake(now.drill, now.label);
+  }
   let neighbours = $state.raw<NonNullable<DrillCheck['neighbours']>>([]);
   $effect(() => {
     if (check?.neighbours) neighbours = check.neighbours;
@@ -534,7 +539,7 @@
         duplicates.</span
       >
     </div>
-    {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} {ontake} />{/if}
+    {#if check && neighbours.length}<Tray {neighbours} now={check} {courts} onvary={vary} />{/if}
   </section>
   <aside class="min-w-0">
     <div class="flex flex-wrap items-end gap-x-3 gap-y-2">

@@ -1,6 +1,6 @@
 <!-- The drill's neighbours from easier to harder, each as a small court with what changes. -->
 <script lang="ts">
-  import type { Court, Drill, DrillCheck, Neighbour } from '$lib/api/client';
+  import type { Court, DrillCheck, Neighbour } from '$lib/api/client';
   import { sayRun } from '$lib/units/length';
   import { sayChance } from '$lib/units/say';
   import { settings } from '$lib/units/settings.svelte';
@@ -12,9 +12,10 @@
     /** The drill as it is, for what would change. */
     now: DrillCheck;
     courts: Court[];
-    ontake: (drill: Drill, label: string) => void;
+    /** A variation was chosen, by its id. */
+    onvary: (id: string) => void;
   }
-  let { neighbours, now, courts, ontake }: Props = $props();
+  let { neighbours, now, courts, onvary }: Props = $props();
   const ratio = $derived(Math.max(...now.turn.balls.map((b) => b.leg.ratio)));
   const good = $derived(now.player.stages[0]?.rate?.mean ?? 0);
   const hard = (r: number) =>
@@ -45,7 +46,7 @@
     {@const court = courts.find((c) => c.id === n.drill.pattern.court)}
     {#if court}
       <li class:harder={n.ratio > ratio + 0.005}>
-        <button type="button" onclick={() => ontake(n.drill, n.label)}>
+        <button type="button" onclick={() => onvary(n.id)}>
           <span class="frame"><Thumb drill={n.drill} {court} /></span>
           <span class="font-semibold">{n.label}</span>
           <span class="text-xs">{changes(n)}</span>
