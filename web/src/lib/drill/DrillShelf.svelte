@@ -43,7 +43,7 @@
   placeholder="deep, net, band …"
   bind:wanted
   {places}
-  found={found.length}
+  {found}
   all={drills.length}
   {narrowed}
   onall={() => (wanted = { ...anything })}

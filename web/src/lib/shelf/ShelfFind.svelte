@@ -11,7 +11,7 @@
     wanted: Wanted;
     /** Each sport and court, by what stands in wanted and by its name. */
     places: [string, string][];
-    found: number;
+    found: T[];
     all: number;
     /** Anything is asked for, and no longer. */
     narrowed: boolean;
@@ -44,6 +44,11 @@
     search.focus();
   }
   const ticked = $derived(shelf ? shelf.items.filter((s) => shelf.chosen.includes(shelf.kind.of(s).id)) : []);
+  /** What is ticked is exported and deleted, also where the search no longer shows it. */
+  const hidden = $derived.by(() => {
+    const n = ticked.filter((s) => !found.includes(s)).length;
+    return n === 0 ? '' : n === ticked.length ? ', not shown' : `, ${n} of them not shown`;
+  });
 </script>
 
 <svelte:window onkeydown={key} />
@@ -82,11 +87,11 @@
   </div>
 </div>
 <div class="mt-3 flex flex-wrap items-center gap-3 text-sm">
-  <p role="status">{found} of {all} {what}</p>
+  <p role="status">{found.length} of {all} {what}</p>
   {#if narrowed}<button type="button" class="btn btn-ghost btn-xs" onclick={onall}>Show all</button>{/if}
   {#if shelf}
     {#if shelf.chosen.length}
-      <span class="ml-auto">{shelf.chosen.length} selected</span>
+      <span class="ml-auto">{ticked.length} selected{hidden}</span>
       <button type="button" class="btn btn-xs" onclick={() => shelf.takeOut()}>Export</button>
       <button type="button" class="btn btn-xs" onclick={() => shelf.remove(ticked)}>Delete</button>
       <button type="button" class="btn btn-ghost btn-xs" onclick={() => (shelf.chosen = [])}

@@ -67,7 +67,7 @@
         placeholder="serve, net, last …"
         bind:wanted
         places={placesOf(courts)}
-        found={shown.length}
+        found={shown}
         all={shelf.items.length}
         {narrowed}
         onall={() => (wanted = { ...anything })}

@@ -56,7 +56,7 @@
       placeholder="volley, depth …"
       bind:wanted
       places={vocabulary.sports.map((s) => [s.id, s.name])}
-      found={shown.length}
+      found={shown}
       all={shelf.items.length}
       {narrowed}
       onall={() => (wanted = { ...anything })}
