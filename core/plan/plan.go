@@ -178,18 +178,24 @@ func (q *question) answers() []blockAnswer {
 	return out
 }
 
-// answer is what a block comes to that starts at a minute, as it is remembered.
+// answer is what a block comes to that starts at a minute, as it is remembered. What is offered holds
+// the block: one of its own, which the asker cannot change.
 func (q *question) answer(b *lesson.Block, at float64) blockAnswer {
 	switch n := len(q.students); {
 	case b.Drill != nil && n > 0:
 		parts := formation.Sharings(q.lesson, b, at, n)
 		return q.known.GetIf(q.key(b, parts, at), mostKnown, func() (blockAnswer, bool) {
-			lanes, _ := formation.Lanes(q.lesson, b, n, at)
-			return q.drillBlock(b, parts, lanes, at), q.ctx.Err() == nil
+			own := *b
+			d := b.Drill.Clone()
+			own.Drill = &d
+			lanes, _ := formation.Lanes(q.lesson, &own, n, at)
+			return q.drillBlock(&own, parts, lanes, at), q.ctx.Err() == nil
 		})
 	case b.Match != nil:
 		return q.known.GetIf(q.key(b, nil, at), mostKnown, func() (blockAnswer, bool) {
-			return q.gameBlock(b, at), q.ctx.Err() == nil
+			own, m := *b, *b.Match
+			own.Match = &m
+			return q.gameBlock(&own, at), q.ctx.Err() == nil
 		})
 	}
 	return blockAnswer{notices: q.aboutBlock(b, nil, at)}

@@ -161,6 +161,20 @@ func TestWhatIsOfferedKnowsTheOtherBlocks(t *testing.T) {
 	}
 }
 
+// What is remembered does not change with the drill that was asked about.
+func TestWhatIsRememberedIsItsOwn(t *testing.T) {
+	l, students := bigLesson(t)
+	l.Blocks = l.Blocks[:2]
+	var p plan.Planner
+	by(t, &p, l, students)
+	for i := range l.Blocks {
+		as := l.Blocks[i].Drill.Clone()
+		l.Blocks[i].Drill.Basket += 2
+		l.Blocks[i].Drill = &as
+	}
+	require.Equal(t, reckon(t, l, students), by(t, &p, l, students))
+}
+
 // What is remembered is what would be reckoned anew, whatever is edited.
 func TestRememberingChangesNothing(t *testing.T) {
 	sample.Checks(t, 30)
