@@ -67,8 +67,12 @@ check: $(STAMPS)/web $(TOOLS)/staticcheck ## the quick ones, under a minute
 	$(GO) test $(PKGS)
 	cd web && npm run -s check && npm run -s unit
 
-go: $(STAMPS)/web $(TOOLS)/staticcheck $(TOOLS)/litestream ## Go tests, and again with the race detector, where properties are tried less often
-	$(GO) test -timeout 30m $(PKGS)
+# Around the core nothing is tried otherwise where races are looked for, so it is tried once. In the core
+# properties are tried a fifth as often there.
+AROUND := $(filter ./internal/% ./cmd/%,$(RACED))
+go: $(STAMPS)/web $(TOOLS)/staticcheck $(TOOLS)/litestream ## Go tests, with the race detector where several work at once
+	$(GO) test -timeout 30m $$($(GO) list $(PKGS) | grep -vxF "$$($(GO) list $(AROUND))")
+	$(GO) test -timeout 30m -run '$(ALONE)' $(AROUND)
 	GORACE=atexit_sleep_ms=50 $(GO) test -race $(UNRACED) -skip '$(ALONE)' -timeout 30m $(RACED)
 
 format: $(STAMPS)/npm $(TOOLS)/staticcheck ## format Go, TypeScript, Svelte and CSS

@@ -15,6 +15,9 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // To keep the application for when there is no signal takes as long as to show a page. The coach's days and
+    // the walks that lose the network do it.
+    serviceWorkers: 'block',
     // What a trace notes doubles the time of a walk: --trace on asks for one.
     trace: 'on-first-retry',
     launchOptions: {

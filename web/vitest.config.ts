@@ -4,5 +4,5 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   plugins: [sveltekit()],
   resolve: { conditions: ['browser'] },
-  test: { include: ['src/**/*.test.ts'], setupFiles: ['src/lib/device.test-setup.ts'] }
+  test: { pool: 'threads', include: ['src/**/*.test.ts'], setupFiles: ['src/lib/device.test-setup.ts'] }
 });

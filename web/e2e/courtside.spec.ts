@@ -1,7 +1,7 @@
 import { begin, expect, openToday, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 
-test.use({ viewport: { width: 390, height: 844 } });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
 
 /** Takes today's lesson to the court and goes on to its drill. */
 async function atTheDrill(page: Page, club: Club) {

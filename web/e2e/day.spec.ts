@@ -1,5 +1,7 @@
 import { begin, expect, openToday, rate, test, unfold, wheel } from './club';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('a coach plans, mends, runs and logs a lesson, and the next one changes', async ({ page, club }) => {
   await page.goto(club.url);
   await expect(page.getByRole('heading', { name: 'Short balls to match play' })).toBeVisible();

@@ -34,6 +34,7 @@ const test = base.extend<{ laptop: Page; device: BrowserContext }>({
   },
   device: async ({ laptop }, use) => use(await laptop.context().browser()!.newContext(phone))
 });
+test.use({ serviceWorkers: 'allow' });
 
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();

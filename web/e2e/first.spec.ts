@@ -1,5 +1,7 @@
 import { expect, test } from './club';
 
+test.use({ serviceWorkers: 'allow' });
+
 /** Everything a new coach does with the hand is counted. */
 class Presses {
   n = 0;

@@ -1,5 +1,7 @@
 import { expect, tabTo, test } from './club';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('the day is walked with the keyboard alone', async ({ page, club }) => {
   await page.goto(club.url);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -5,7 +5,7 @@ import { asks, button, drillBlock, taught } from './lessons';
 
 /* A drill fed by the ball machine, on a phone: its balls count by themselves. */
 
-test.use({ viewport: { width: 390, height: 664 } });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 664 } });
 
 /** A lesson of one student with a drill that a machine feeds. */
 async function planned(page: Page, club: Club, who?: string[]) {

@@ -4,7 +4,7 @@ import type { BrowserContext, Page } from '@playwright/test';
 
 /* What a coach sees while the network is gone, not after it came back. */
 
-test.use({ viewport: { width: 390, height: 664 } });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 664 } });
 
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();

@@ -82,7 +82,7 @@ async function press(page: Page, key: string) {
   await page.waitForTimeout(200);
 }
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 }, hasTouch: true });
 
 test('eight turns are counted by the keys of a clicker, with the screen dark', async ({ page, club }) => {
   await remotes(page);

@@ -6,7 +6,7 @@ import type { Page } from '@playwright/test';
 
 /* The server comes back with an older copy of the club's file, or with another file, while a phone counts. */
 
-test.use({ viewport: { width: 390, height: 844 } });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
 
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();

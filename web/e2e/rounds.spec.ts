@@ -4,7 +4,7 @@ import { v7 } from 'uuid';
 
 // What coaches count, all the way: planned, counted by touch, found in the log, found
 // again in the next plan. docs/rounds.md says which row is which.
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 }, hasTouch: true });
 
 type Any = Record<string, unknown>;
 

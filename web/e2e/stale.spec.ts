@@ -1,5 +1,7 @@
 import { expect, openToday, test } from './club';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('two windows that change different things keep both; the same thing is asked about', async ({
   page,
   club,
