@@ -1,6 +1,7 @@
 <!-- Finds on a shelf as one types, narrows it, and says how many there are. What is ticked is exported or deleted. -->
 <script lang="ts" generics="T">
   import type { Snippet } from 'svelte';
+  import { typing } from '$lib/shell/keys';
   import type { Wanted } from './find';
   import type { Shelf } from './shelf.svelte';
 
@@ -38,8 +39,7 @@
   const kept = $derived<('favourites' | 'own')[]>(favourites ? ['favourites', 'own'] : ['own']);
   let search: HTMLInputElement;
   function key(e: KeyboardEvent) {
-    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement)
-      return;
+    if (e.key !== '/' || typing(e)) return;
     e.preventDefault();
     search.focus();
   }

@@ -1,5 +1,6 @@
 <!-- Finds lessons or runs by words, by a student and by month. / begins to type. -->
 <script lang="ts">
+  import { typing } from './keys';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { api, need, type Student } from '$lib/api/client';
@@ -32,8 +33,7 @@
     waiting = setTimeout(() => void look({ words }), 250);
   }
   function key(e: KeyboardEvent) {
-    if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement)
-      return;
+    if (e.key !== '/' || typing(e)) return;
     e.preventDefault();
     search.focus();
   }
