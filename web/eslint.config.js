@@ -23,6 +23,19 @@ export default ts.config(
   },
   { rules: { 'svelte/no-navigation-without-resolve': 'off' } },
   {
+    files: ['e2e/**'],
+    ignores: ['e2e/club.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.object.name="expect"][callee.property.name="poll"]',
+          message: 'A poll ends at the first exception: use `eventually`.'
+        }
+      ]
+    }
+  },
+  {
     // What a sport or a kind of goal is and needs is said by the vocabulary (`goalKind`, `usualCourt`).
     files: ['src/**'],
     ignores: ['src/**/*.test.ts', 'src/lib/reckon/GoalQuestion.svelte'], // asks for kinds of its own

@@ -122,6 +122,23 @@ export const test = base.extend<{ club: Club; emptyClub: Club; reached: Reached 
 });
 export { expect };
 
+/**
+ * Expects something of a value that is read again and again until it is so. A read that throws, because the
+ * server does not know the run yet for instance, is read again too: expect.poll would end at once. Only for what
+ * must become so: an error is read as a value, of which `not` may be true.
+ */
+export const eventually = <T>(
+  read: () => T | Promise<T>,
+  options?: { timeout?: number; message?: string } | string
+) =>
+  expect.poll(async () => {
+    try {
+      return await read();
+    } catch (error) {
+      return error as T;
+    }
+  }, options);
+
 /** Opens the plan of today's lesson from the first screen. */
 export async function openToday(page: Page, club: Club) {
   await page.goto(club.url);

@@ -1,4 +1,4 @@
-import { expect, test, unfold } from './club';
+import { eventually, expect, test, unfold } from './club';
 import { lessonOfThree } from './lessons';
 
 test('a lesson counted on paper is entered for its day, and stands in the log and on the student’s page', async ({
@@ -28,12 +28,10 @@ test('a lesson counted on paper is entered for its day, and stands in the log an
   await good.fill('13');
   await good.blur();
   type Runs = { items: { lesson: string; students: { good: number }[] }[] };
-  await expect
-    .poll(async () => {
-      const runs = (await (await page.request.get(`${club.url}/api/v1/runs?words=Three`)).json()) as Runs;
-      return runs.items.find((r) => r.lesson === made.id)?.students[0]?.good;
-    })
-    .toBe(13);
+  await eventually(async () => {
+    const runs = (await (await page.request.get(`${club.url}/api/v1/runs?words=Three`)).json()) as Runs;
+    return runs.items.find((r) => r.lesson === made.id)?.students[0]?.good;
+  }).toBe(13);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
 
   // It is of the day on which it was played, not of today.

@@ -1,4 +1,4 @@
-import { expect, test } from './club';
+import { eventually, expect, test } from './club';
 import { block, button, drillBlock, fits, lessonOf, type Any } from './lessons';
 
 // What is counted with hardly a touch: run-outs by two presses, stations at their bell.
@@ -25,17 +25,17 @@ test('run-outs are timed by two presses, through a reload, and the next student 
   await page.reload();
   await expect(button(page, 'Stop')).toBeVisible();
   await page.keyboard.press('g');
-  await expect
-    .poll(async () => (await stateOf(ask, page.url())).students[0]!.stages[0]!.times)
-    .toHaveLength(1);
+  await eventually(async () => (await stateOf(ask, page.url())).students[0]!.stages[0]!.times).toHaveLength(
+    1
+  );
   await fits(page, 'after a run-out');
   await expect(button(page, /^Count Bo/)).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('g');
   await expect(button(page, 'Stop')).toBeVisible();
   await page.keyboard.press('g');
-  await expect
-    .poll(async () => (await stateOf(ask, page.url())).students[1]!.stages[0]!.times)
-    .toHaveLength(1);
+  await eventually(async () => (await stateOf(ask, page.url())).students[1]!.stages[0]!.times).toHaveLength(
+    1
+  );
 });
 
 test('zones for four students run from start to end without a touch', async ({ page, club }) => {
@@ -79,5 +79,5 @@ test('a station is counted in the head, and its result is one touch at the bell'
   await fits(page, 'at the bell');
   await result.getByRole('button', { name: '7 good, Ida' }).tap();
   await expect(result).toHaveCount(0);
-  await expect.poll(async () => (await stateOf(ask, page.url())).students[0]!.stages[0]!.tries).toEqual([7]);
+  await eventually(async () => (await stateOf(ask, page.url())).students[0]!.stages[0]!.tries).toEqual([7]);
 });

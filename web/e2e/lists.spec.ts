@@ -1,4 +1,4 @@
-import { expect, tabTo, test } from './club';
+import { eventually, expect, tabTo, test } from './club';
 
 test('the log and the lessons are paged through and searched with the keyboard', async ({ page, club }) => {
   await page.goto(`${club.url}/log`);
@@ -32,7 +32,7 @@ test('the log and the lessons are paged through and searched with the keyboard',
   await page.getByLabel('Student').focus();
   await page.keyboard.type('Cass');
   await expect(page).toHaveURL(/student=/);
-  await expect.poll(() => past.count()).toBeLessThan(all);
+  await eventually(() => past.count()).toBeLessThan(all);
   for (const one of await past.all()) await expect(one).toContainText('Cass');
   const found = page.url();
   await past.getByRole('link', { name: 'finished' }).first().click();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
-import { begin, expect, test, type Club } from './club';
+import { begin, eventually, expect, test, type Club } from './club';
 import { asks, button, drillBlock, taught } from './lessons';
 
 /* A drill fed by the ball machine, on a phone: its balls count by themselves. */
@@ -88,9 +88,9 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   const tapped = sheet.getByRole('button', { name: /^Undo: ball/ });
   const before = await tapped.textContent();
   for (let n = 0; n < 20 && (await tapped.textContent()) === before; n++) await press(page);
-  await expect
-    .poll(async () => (await counted(page, club)).events.filter((e) => e.as === 'miss').length)
-    .toBe(2);
+  await eventually(async () => (await counted(page, club)).events.filter((e) => e.as === 'miss').length).toBe(
+    2
+  );
 
   // Harder and faster while it feeds.
   await button(page, 'Harder').click();
@@ -101,9 +101,9 @@ test('sixty balls of the machine count by themselves, and the log knows how each
   await expect(setting).toContainText('34 a minute');
   await expect(sheet.getByRole('alert')).toContainText('The hopper is empty');
   await button(page, /^Refilled: start/).click();
-  await expect
-    .poll(async () => (await counted(page, club)).state.blocks[0]!.students[0]!.stages[0]!.balls)
-    .toBeGreaterThanOrEqual(60);
+  await eventually(
+    async () => (await counted(page, club)).state.blocks[0]!.students[0]!.stages[0]!.balls
+  ).toBeGreaterThanOrEqual(60);
   await button(page, '■ Stop').click();
   await expect(button(page, /^Start the machine/)).toBeVisible();
   await expect(page.getByText(/not sent yet/)).toHaveCount(0);

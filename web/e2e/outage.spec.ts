@@ -1,5 +1,5 @@
 import { createServer, request as ask, type Server } from 'node:http';
-import { begin, expect, finish, test, type Club } from './club';
+import { begin, eventually, expect, finish, test, type Club } from './club';
 import type { BrowserContext, Page } from '@playwright/test';
 
 /* What a coach sees while the network is gone, not after it came back. */
@@ -108,9 +108,7 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
     for (let i = 0; i < 30 && !(await change.count()); i++) {
       const was = await turn.textContent();
       await good(page).click();
-      await expect
-        .poll(async () => !!(await change.count()) || (await turn.textContent()) !== was)
-        .toBe(true);
+      await eventually(async () => !!(await change.count()) || (await turn.textContent()) !== was).toBe(true);
     }
   }
   await expect(change).toContainText('Hit: Tove');
@@ -144,9 +142,9 @@ test('the network goes before the first tap: a whole lesson is run, reloaded and
   await club.start();
   await context.setOffline(false);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
-  await expect
-    .poll(async () => (await events(page, club).catch(() => undefined))?.state?.status)
-    .toBe('finished');
+  await eventually(async () => (await events(page, club).catch(() => undefined))?.state?.status).toBe(
+    'finished'
+  );
   const there = await events(page, club);
   expect(new Set(there.events.map((e) => e.id)).size).toBe(there.events.length);
   expect(there.state?.note).toBe('Ran in the dark');
@@ -186,13 +184,11 @@ test('two pages of one run, both in the dark, both closed: nothing is lost and n
   const today = await context.newPage();
   await today.goto(`${club.url}/students`);
   const run = /court\/([0-9a-f-]+)/.exec(url)![1];
-  await expect
-    .poll(async () => {
-      const answer = await today.request.get(`${club.url}/api/v1/runs/${run}`);
-      return ((await answer.json()) as { events: { kind: string }[] }).events.filter((e) => e.kind === 'good')
-        .length;
-    })
-    .toBe(3);
+  await eventually(async () => {
+    const answer = await today.request.get(`${club.url}/api/v1/runs/${run}`);
+    return ((await answer.json()) as { events: { kind: string }[] }).events.filter((e) => e.kind === 'good')
+      .length;
+  }).toBe(3);
 });
 
 test('two devices on one run see each other’s counts without a reload', async ({ page, club, browser }) => {
@@ -431,7 +427,7 @@ test.describe('on a slow network', () => {
     await page.goto(club.url);
     await button(page, 'Run courtside').click();
     await begin(page);
-    await expect.poll(async () => (await events(page, club)).events.length).toBeGreaterThan(0);
+    await eventually(async () => (await events(page, club)).events.length).toBeGreaterThan(0);
     let arrives = () => {};
     const held = new Promise<void>((done) => (arrives = done));
     await page.route('**/events?*', (route) => held.then(() => route.continue()));

@@ -1,4 +1,4 @@
-import { expect, tabTo, test, wheel } from './club';
+import { eventually, expect, tabTo, test, wheel } from './club';
 import type { Locator, Page } from '@playwright/test';
 
 /** Counts what a coach's hand does. */
@@ -77,7 +77,8 @@ test('a junior group of eight on an orange court: planned, fitted, levelled, pri
   for (let n = 0; n < 8 && (await offers()).length; n++) {
     const [first] = await offers();
     await hand.click(level.getByRole('button').first());
-    await expect.poll(async () => (await offers())[0], 'a smaller goal may do now').not.toBe(first);
+    // A smaller goal may do now.
+    await expect(async () => expect((await offers())[0]).not.toBe(first)).toPass();
   }
   await expect(page.getByText('cannot be made more even')).toBeVisible();
   await saved(page);
@@ -127,9 +128,7 @@ test('an adult pair: chosen one by one, an aim, a fair game; undone and brought 
   await hand.click(page.getByRole('button', { name: /^Make it even/ }));
   await expect(page.getByText(/Judging by their levels, about .* go to Cass/)).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect
-    .poll(() => wheel(page, /^Cass wins/), { message: 'as it was, once it is reckoned' })
-    .toBe(wins);
+  await eventually(() => wheel(page, /^Cass wins/), { message: 'as it was, once it is reckoned' }).toBe(wins);
   await page.getByRole('button', { name: 'Redo' }).click();
   await saved(page);
   await hand.click(page.getByRole('link', { name: 'Lesson sheet' }));

@@ -1,4 +1,4 @@
-import { begin, expect, finish, test, type Club } from './club';
+import { begin, eventually, expect, finish, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
 import { asks, taught, type Any } from './lessons';
@@ -108,7 +108,7 @@ test('eight turns are counted by the keys of a clicker, with the screen dark', a
     await press(page, 'PageUp');
     await press(page, '.');
   }
-  await expect.poll(async () => (await state()).turn.n, 'eight changes').toBe(8);
+  await eventually(async () => (await state()).turn.n, 'eight changes').toBe(8);
   const b = await state();
   expect(b.balls).toBe(16);
   expect(b.students.map((s) => s.stages.reduce((n, t) => n + t.good, 0))).toEqual([2, 2, 2, 2]);
@@ -125,16 +125,16 @@ test('eight turns are counted by the keys of a clicker, with the screen dark', a
   for (let i = 0; i < 5; i++) await page.keyboard.down('PageDown');
   await page.keyboard.up('PageDown');
   await page.keyboard.press('PageDown');
-  await expect.poll(async () => (await state()).balls).toBe(17);
+  await eventually(async () => (await state()).balls).toBe(17);
   await press(page, 'F5');
-  await expect.poll(async () => (await state()).balls).toBe(16);
+  await eventually(async () => (await state()).balls).toBe(16);
   expect(await page.evaluate(() => globalThis.aloud.at(-1))).toBe('Undone');
 
   // It goes on without a network, and the buttons are known the next time.
   await page.context().setOffline(true);
   await press(page, 'PageDown');
   await page.context().setOffline(false);
-  await expect.poll(async () => (await state()).balls).toBe(17);
+  await eventually(async () => (await state()).balls).toBe(17);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeVisible();
   await page.reload();
@@ -149,7 +149,7 @@ test('eight turns are counted by the keys of a clicker, with the screen dark', a
   await expect(button(page, 'Spoken calls: on')).toBeVisible();
   await button(page, 'Back to counting').click();
   await page.keyboard.press('g');
-  await expect.poll(() => page.evaluate(() => globalThis.aloud.at(-1))).toMatch(/^Change\. Hit: /);
+  await eventually(() => page.evaluate(() => globalThis.aloud.at(-1))).toMatch(/^Change\. Hit: /);
 });
 
 test('two gamepads serve two hitters, and a headset misses for whoever is due', async ({ page, club }) => {
@@ -181,7 +181,7 @@ test('two gamepads serve two hitters, and a headset misses for whoever is due', 
   await button(page, 'Start counting').click();
   for (const pad of [0, 1, 1, 0, 0]) await tap(pad);
   await page.evaluate(() => globalThis.media.nexttrack!());
-  await expect.poll(async () => (await state()).balls).toBe(6);
+  await eventually(async () => (await state()).balls).toBe(6);
   const good = (await state()).students.map((s) => [s.id, s.stages.reduce((n, t) => n + t.good, 0)]);
   expect(good).toEqual([
     [students[0], 3],
@@ -211,7 +211,7 @@ test('a turn is counted by one touch when it is over', async ({ page, club }) =>
     await button(page, `${good} of 6 good, ${who}`).tap();
     await button(page, /^Change\./).tap();
   }
-  await expect.poll(async () => (await state()).turn.n).toBe(3);
+  await eventually(async () => (await state()).turn.n).toBe(3);
   const b = await state();
   expect(b.students.map((s) => [s.stages[0]!.good, s.stages[0]!.balls])).toEqual([
     [4, 12],

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
-import { begin, expect, test, type Club } from './club';
+import { begin, eventually, expect, test, type Club } from './club';
 import type { Page } from '@playwright/test';
 
 /* The server comes back with an older copy of the club's file, or with another file, while a phone counts. */
@@ -56,7 +56,7 @@ test('an older copy is put back in the middle of a lesson: the phone gives it al
   execFileSync('../bin/hodometer', ['restore', '--db', db, copy]);
   await club.start();
   // Nobody touches the phone: it sees by itself which copy answers.
-  await expect.poll(() => onServer(page, club), { timeout: 30_000 }).toBe(8);
+  await eventually(() => onServer(page, club), { timeout: 30_000 }).toBe(8);
   await good(page, 8, 9);
   await saved(page);
   expect(await onServer(page, club)).toBe(9);
@@ -80,7 +80,7 @@ test('started on another club’s file, the server is given nothing; on the righ
   await club.kill();
   for (const end of ['', '-wal', '-shm']) await rename(`${db}.right${end}`, db + end).catch(() => undefined);
   await club.start();
-  await expect.poll(() => onServer(page, club), { timeout: 40_000 }).toBe(4);
+  await eventually(() => onServer(page, club), { timeout: 40_000 }).toBe(4);
   await saved(page);
 });
 
@@ -97,12 +97,12 @@ for (const [what, says, spoil] of [
     }, spoil);
     await onCourt(page, club);
     await good(page, 0, 2);
-    await expect.poll(() => onServer(page, club)).toBe(2);
+    await eventually(() => onServer(page, club)).toBe(2);
     // While the server is away the page alone has them, and says why.
     await club.kill();
     await good(page, 2, 3);
     await expect(page.getByRole('alert')).toContainText(says);
     await club.start();
-    await expect.poll(() => onServer(page, club), { timeout: 40_000 }).toBe(3);
+    await eventually(() => onServer(page, club), { timeout: 40_000 }).toBe(3);
   });
 }

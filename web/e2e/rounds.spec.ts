@@ -1,4 +1,4 @@
-import { begin, type Club, expect, finish, test, unfold } from './club';
+import { begin, type Club, eventually, expect, finish, test, unfold } from './club';
 import type { Page } from '@playwright/test';
 import { v7 } from 'uuid';
 
@@ -355,17 +355,17 @@ test('the log is mended, and what is believed follows', async ({ page, club }) =
   await page.getByLabel(/: balls$/).blur();
   await good.fill('11');
   await good.blur();
-  await expect.poll(chance).toBeGreaterThan(low + 0.05);
+  await eventually(chance).toBeGreaterThan(low + 0.05);
   await page.getByLabel('Minutes that Three deep in a line took').fill('14');
   await page.getByLabel('Minutes that Three deep in a line took').blur();
   await expect(page.getByRole('main')).toContainText('14 min');
   await page.getByRole('button', { name: 'Remove from log' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Removed from the log' })).toBeVisible();
-  await expect.poll(chance).toBeUndefined();
+  await eventually(chance).toBeUndefined();
   await page.getByRole('button', { name: 'Restore' }).click();
-  await expect.poll(chance).toBeGreaterThan(low + 0.05);
+  await eventually(chance).toBeGreaterThan(low + 0.05);
   await page.getByLabel('Ida', { exact: true }).uncheck();
-  await expect.poll(chance).toBeUndefined();
+  await eventually(chance).toBeUndefined();
   await page.reload();
   await expect(page.getByRole('list')).toContainText('count corrected');
 });
