@@ -80,6 +80,15 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		defer meanwhile(ctx, func(ctx context.Context) { daily(ctx, log, options.Copies) })()
 	}
 	served := club.New(s)
+	dir := "" // of the copies
+	if options.Copies != nil {
+		dir = options.Copies.Dir
+	}
+	if n, err := served.KeepErased(ctx, dir); err != nil {
+		return err
+	} else if n > 0 {
+		log.Info("erased again what had come back", "number", n)
+	}
 	handler, err := api.New(served, options)
 	if err != nil {
 		return err

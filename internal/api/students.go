@@ -126,7 +126,7 @@ func (h handlers) EraseStudent(
 	ctx context.Context,
 	r EraseStudentRequestObject,
 ) (EraseStudentResponseObject, error) {
-	out, err := h.erase(ctx, store.AStudent, r.Student, r.Params.DryRun)
+	out, err := h.erase(ctx, store.Subject{Kind: store.AStudent, ID: r.Student}, r.Body, r.Params.DryRun)
 	return EraseStudent200JSONResponse(out), err
 }
 
@@ -135,22 +135,26 @@ func (h handlers) EraseLesson(
 	ctx context.Context,
 	r EraseLessonRequestObject,
 ) (EraseLessonResponseObject, error) {
-	out, err := h.erase(ctx, store.ALesson, r.Lesson, r.Params.DryRun)
+	out, err := h.erase(ctx, store.Subject{Kind: store.ALesson, ID: r.Lesson}, r.Body, r.Params.DryRun)
 	return EraseLesson200JSONResponse(out), err
 }
 
 // EraseRun takes a lesson that was given out of the club for good.
 func (h handlers) EraseRun(ctx context.Context, r EraseRunRequestObject) (EraseRunResponseObject, error) {
-	out, err := h.erase(ctx, store.ARun, r.Run, r.Params.DryRun)
+	out, err := h.erase(ctx, store.Subject{Kind: store.ARun, ID: r.Run}, r.Body, r.Params.DryRun)
 	return EraseRun200JSONResponse(out), err
 }
 
-func (h handlers) erase(ctx context.Context, kind store.Kind, id string, try *bool) (store.Erased, error) {
+func (h handlers) erase(ctx context.Context, of store.Subject, by *Erasure, try *bool) (store.Erased, error) {
 	folder := ""
 	if h.copies != nil {
 		folder = h.copies.Dir
 	}
-	return h.club.Erase(ctx, store.Subject{Kind: kind, ID: id}, folder, value(try, false))
+	of.Called = by.Name
+	if by.Sentences != nil {
+		of.Change = append([]string{}, *by.Sentences...)
+	}
+	return h.club.Erase(ctx, of, folder, value(try, false))
 }
 
 func (h handlers) ListLaddersOfStudent(

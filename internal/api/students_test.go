@@ -160,13 +160,18 @@ func TestAStudentIsTakenOutAndErased(t *testing.T) {
 		require.NotContains(t, string(text), pair[1].Name, f.Name)
 	}
 	var try, done store.Erased
-	d.ask("POST", at+"/erase?dryRun=true", nil, 200, &try)
+	d.ask("POST", at+"/erase?dryRun=true", Erasure{}, 200, &try)
 	require.NotEmpty(t, try.Goes)
+	for _, bare := range []string{"", "{}", `{"name":""}`, `{"name":"` + pair[1].Name + `"}`} {
+		w := d.raw("POST", at+"/erase", []byte(bare))
+		require.GreaterOrEqual(t, w.Code, 400, "no bare request erases: %s", bare)
+		require.Less(t, w.Code, 500, w.Body.String())
+	}
 	d.ask("GET", at, nil, 200, nil)
-	d.ask("POST", at+"/erase", nil, 200, &done)
+	d.ask("POST", at+"/erase", Erasure{Name: pair[0].Name}, 200, &done)
 	require.Equal(t, try, done)
 	for _, path := range []string{"/api/v1/students", "/api/v1/lessons", "/api/v1/groups", "/api/v1/lessons/" + l.ID} {
 		require.NotContains(t, d.raw("GET", path, nil).Body.String(), pair[0].Name, path)
 	}
-	require.Equal(t, 404, d.raw("POST", "/api/v1/students/"+newID()+"/erase", nil).Code)
+	require.Equal(t, 404, d.raw("POST", "/api/v1/students/"+newID()+"/erase", []byte(`{"name":"x"}`)).Code)
 }

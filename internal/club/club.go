@@ -52,8 +52,8 @@ func New(s *store.Store) *Club {
 
 // Erase takes a student, a lesson or a run out of the club for good: out of its file, where what
 // others did with a student stays with nobody's name, and out of the other files beside it and in
-// the folder of copies. On try it only says what goes, what stays, and which files those are. It
-// may be done again, after a crash for instance: what is left then goes.
+// the folder of copies. On try it only says what goes, what stays, and which files those are. What
+// an interruption leaves of it goes at the next start.
 func (c *Club) Erase(ctx context.Context, of store.Subject, copies string, try bool) (store.Erased, error) {
 	ctx = context.WithoutCancel(ctx) // half of it helps nobody
 	out, err := c.store.Erase(ctx, of, try)
@@ -61,14 +61,32 @@ func (c *Club) Erase(ctx context.Context, of store.Subject, copies string, try b
 		what := map[store.Kind]string{store.AStudent: "student", store.ALesson: "lesson", store.ARun: "run"}
 		return out, answer.OrMissing(err, what[of.Kind])
 	}
-	if !try {
-		c.Forget() // runs that go on are read anew
-		if err := c.store.Shred(ctx); err != nil {
-			return out, err
+	if try {
+		out.Files, err = c.store.EraseElsewhere(ctx, of, copies, true)
+		return out, err
+	}
+	c.Forget() // runs that go on are read anew
+	if err := c.store.Shred(ctx); err != nil {
+		return out, err
+	}
+	of.Keep = []string{}
+	for _, s := range out.Sentences {
+		if s.Changes {
+			of.Change = append(of.Change, s.Before)
+		} else {
+			of.Keep = append(of.Keep, s.Before)
 		}
 	}
-	out.Files, err = c.store.EraseElsewhere(ctx, of, copies, try)
+	out.Files, err = c.store.FinishErasing(ctx, of, copies)
 	return out, err
+}
+
+// KeepErased brings the club’s files to the list of what was erased, and returns how much of it was
+// there again or still.
+func (c *Club) KeepErased(ctx context.Context, copies string) (int, error) {
+	n, err := c.store.KeepErased(ctx, copies)
+	c.Forget()
+	return n, err
 }
 
 // Trouble returns what keeps the club file from being written; nil where nothing does.

@@ -92,7 +92,7 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 
 	before, err := os.ReadFile(path)
 	require.NoError(t, err)
-	subject := store.Subject{Kind: store.AStudent, ID: who.ID}
+	subject := store.Subject{Kind: store.AStudent, ID: who.ID, Called: strings.ToLower(erasedName)}
 	try, err := c.Erase(ctx, subject, copies, true)
 	require.NoError(t, err)
 	after, err := os.ReadFile(path)
@@ -133,6 +133,9 @@ func TestWhoIsErasedStandsInNoFile(t *testing.T) {
 	require.NotEmpty(t, record.Skills)
 
 	_, err = c.Erase(ctx, subject, copies, false)
+	require.ErrorContains(t, err, "repeat the name", "another name erases nothing")
+	subject.Called = store.Former
+	_, err = c.Erase(ctx, subject, copies, false)
 	require.NoError(t, err, "it may be done again")
 	_, err = c.Erase(ctx, store.Subject{Kind: store.AStudent, ID: clubtest.ID()}, copies, false)
 	require.ErrorAs(t, err, &answer.Missing{})
@@ -159,7 +162,7 @@ func TestALessonIsErased(t *testing.T) {
 		_, err := c.AddEvents(ctx, r.ID, of, []run.Event{{ID: clubtest.ID(), At: 3000, Kind: run.Start}})
 		return err
 	}
-	first := store.Subject{Kind: store.ARun, ID: opened[0].ID}
+	first := store.Subject{Kind: store.ARun, ID: opened[0].ID, Called: l.Title}
 	try, err := c.Erase(ctx, first, "", true)
 	require.NoError(t, err)
 	done, err := c.Erase(ctx, first, "", false)
@@ -173,7 +176,7 @@ func TestALessonIsErased(t *testing.T) {
 	_, err = c.Lesson(ctx, l.ID)
 	require.NoError(t, err, "and the plan")
 
-	_, err = c.Erase(ctx, store.Subject{Kind: store.ALesson, ID: l.ID}, "", false)
+	_, err = c.Erase(ctx, store.Subject{Kind: store.ALesson, ID: l.ID, Called: l.Title}, "", false)
 	require.NoError(t, err)
 	_, err = c.Lesson(ctx, l.ID)
 	require.ErrorAs(t, err, &answer.Missing{})

@@ -152,6 +152,9 @@ func Restore(
 			return "", Holds{}, err
 		}
 	}
+	if err := eraseAgain(ctx, half, copied, path); err != nil {
+		return "", Holds{}, err
+	}
 	if held, err = Look(ctx, half, true); err != nil {
 		return "", Holds{}, err
 	}
@@ -160,6 +163,29 @@ func Restore(
 	}
 	held.Path = path
 	return keptAs, held, settle(half, path)
+}
+
+// eraseAgain takes out of a file that is restored what was erased since it was made, as the file that
+// it replaces and the lists beside the two say.
+func eraseAgain(ctx context.Context, restored, copied, path string) error {
+	list, err := readLists(append(
+		listsBeside(path, CopiesOf(path, "").Dir),
+		listsBeside(copied, filepath.Dir(copied))...,
+	))
+	if err != nil {
+		return err
+	}
+	if db, err := sql.Open("sqlite", readOnly(path)); err == nil {
+		there, e := erasuresIn(ctx, db) // an older file has no list, and a damaged one cannot be read
+		if e == nil {
+			list = append(list, there...)
+		}
+		db.Close()
+	}
+	if len(list) == 0 {
+		return nil
+	}
+	return eraseIn(ctx, restored, nil, list)
 }
 
 func signOutAll(ctx context.Context, path string) error {

@@ -4,9 +4,10 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
+
+	"hodometer/core/units"
 )
 
 // Subject is what is erased: a student, a lesson with all that was given of it, or a run, which
@@ -14,6 +15,14 @@ import (
 type Subject struct {
 	Kind Kind
 	ID   string
+	// Called is what it is called, as whoever erases it says: Erase refuses another name. It is
+	// not asked for where Known.
+	Called string
+	Known  bool
+	// Change and Keep are sentences in which a part of a student's name stands, and whether it is
+	// taken out of them. Of those in neither, it is taken out of the ones of lessons that the
+	// student was in, unless Change alone says which.
+	Change, Keep []string
 }
 
 // Kind is the table in which a subject stands.
@@ -32,6 +41,23 @@ type Erased struct {
 	Goes  []Amount     `json:"goes"`
 	Stays []Amount     `json:"stays"`
 	Files []ErasedFile `json:"files"`
+	// Sentences are those in which a name stands, or a part of one.
+	Sentences []Sentence `json:"sentences"`
+}
+
+// Sentence is a text that somebody wrote, in which an erased student’s name stands.
+type Sentence struct {
+	Before string `json:"before"`
+	After  string `json:"after"`
+	Places int64  `json:"places"` // where it stands so
+	// Theirs is true if it stands in a lesson that the student was in, Always if it has the full
+	// name, which goes everywhere.
+	Theirs bool `json:"theirs"`
+	Always bool `json:"always"`
+	// Changes is true if the name is taken out of it.
+	Changes bool `json:"changes"`
+
+	exact bool // a part of the name has the same capitals
 }
 
 // Amount is how many there are of something, in words that follow the number.
@@ -62,6 +88,7 @@ var own = []struct {
 	{"shared_notes", words{"shared note", "shared notes"}},
 	{"shown", words{"line about video or paper", "lines about video or paper"}},
 	{"card_links", words{"link to the card", "links to the card"}},
+	{"former_names", words{}},
 }
 
 // words are for one of something, and for several.
@@ -78,12 +105,19 @@ func (s *Store) Erase(ctx context.Context, of Subject, try bool) (out Erased, er
 			return err
 		}
 		defer tx.Rollback() // after a commit there is nothing to roll back
-		empty := Erased{Goes: []Amount{}, Stays: []Amount{}, Files: []ErasedFile{}}
-		e := erasing{ctx: ctx, tx: tx, out: empty}
+		empty := Erased{
+			Goes: []Amount{}, Stays: []Amount{}, Files: []ErasedFile{}, Sentences: []Sentence{},
+		}
+		e := erasing{ctx: ctx, tx: tx, of: of, at: s.Now().UnixMilli(), out: empty}
+		if !try && !of.Known {
+			if err := e.sameName(); err != nil {
+				return err
+			}
+		}
 		if of.Kind == AStudent {
 			err = e.student(of.ID)
 		} else {
-			err = e.given(of, s.Now().UnixMilli())
+			err = e.given(of, e.at)
 		}
 		if err != nil {
 			return err
@@ -93,18 +127,38 @@ func (s *Store) Erase(ctx context.Context, of Subject, try bool) (out Erased, er
 		}
 		return tx.Commit()
 	})
+	if err == nil && !try {
+		err = s.readErasures(ctx)
+	}
 	return out, err
 }
 
-// erasing is one student on the way out.
+// sameName refuses to erase what is called otherwise than whoever asks for it says, so that neither
+// a bare request nor a wrong address erases anything.
+func (e *erasing) sameName() error {
+	column := map[Kind]string{AStudent: "name", ALesson: "title", ARun: "title"}[e.of.Kind]
+	var name string
+	err := e.tx.QueryRowContext(e.ctx, "select "+column+" from "+string(e.of.Kind)+" where id = ?", e.of.ID).
+		Scan(&name)
+	if err != nil {
+		return err
+	}
+	if !strings.EqualFold(strings.TrimSpace(name), strings.TrimSpace(e.of.Called)) {
+		return units.Problems{{Field: "name", Detail: "repeat the name of what is to be erased"}}
+	}
+	return nil
+}
+
+// erasing is one subject on the way out.
 type erasing struct {
 	ctx   context.Context
 	tx    *sql.Tx
-	ids   []any    // the student's, and those of who was merged into them
-	full  []string // names as they are written in full
-	first []string // what they are called, in the lessons they were in
-	words int64    // places where a name stood
-	lines int64    // lines about them
+	of    Subject
+	at    int64 // when, in milliseconds since 1970
+	ids   []any // the student's, and those of who was merged into them
+	calls calls
+	named int64 // places where a name stood
+	said  int64 // lines about them
 	out   Erased
 }
 
@@ -116,19 +170,19 @@ func (e *erasing) student(student string) error {
 		"profile, with name, notes, aims and cautions",
 		"profiles, with names, notes, aims and cautions",
 	}
-	e.amount(&e.out.Goes, int64(len(e.full)), profiles)
+	e.amount(&e.out.Goes, int64(e.calls.profiles), profiles)
 	for _, t := range own {
 		if err := e.goes("delete from "+t.table+" where student_id in "+e.marks(), t.what); err != nil {
 			return err
 		}
 	}
-	for _, step := range []func() error{e.groups, e.theirs, e.ahead, e.everywhere, e.profile} {
+	for _, step := range []func() error{e.lines, e.names, e.groups, e.ahead, e.profile, e.remember} {
 		if err := step(); err != nil {
 			return err
 		}
 	}
-	e.amount(&e.out.Goes, e.lines, words{"line written while counting", "lines written while counting"})
-	e.amount(&e.out.Goes, e.words, words{"place where the name stands", "places where the name stands"})
+	e.amount(&e.out.Goes, e.said, words{"line written while counting", "lines written while counting"})
+	e.amount(&e.out.Goes, e.named, words{"place where the name stands", "places where the name stands"})
 	lessons, err := e.number(
 		`select count(distinct lesson_id) from lesson_students where student_id in ` + e.marks(),
 	)
@@ -174,8 +228,9 @@ func (e *erasing) goes(query string, what words) error {
 
 // who finds the student and what they are called.
 func (e *erasing) who(student string) error {
-	rows, err := e.tx.QueryContext(e.ctx,
-		"select s.id, s.name from who w join students s on s.id = w.id where w.one = ?", student)
+	rows, err := e.tx.QueryContext(e.ctx, `select s.id, s.name from who w join students s on s.id = w.id
+		where w.one = ?1 union all select f.student_id, f.name from who w join former_names f on f.student_id = w.id
+		where w.one = ?1`, student)
 	if err != nil {
 		return err
 	}
@@ -185,14 +240,10 @@ func (e *erasing) who(student string) error {
 		if err := rows.Scan(&id, &name); err != nil {
 			return err
 		}
-		e.ids = append(e.ids, id)
-		if name = strings.TrimSpace(name); name == Former {
-			continue
+		if !slices.Contains(e.ids, any(id)) {
+			e.ids = append(e.ids, id)
 		}
-		e.full = append(e.full, name)
-		if first, _, more := strings.Cut(name, " "); more {
-			e.first = append(e.first, first)
-		}
+		e.calls.add(name)
 	}
 	if err := rows.Err(); err != nil {
 		return err
@@ -203,20 +254,8 @@ func (e *erasing) who(student string) error {
 	return nil
 }
 
-// groups lose the student, and the name where they are called after them.
+// groups lose the student.
 func (e *erasing) groups() error {
-	for _, id := range e.ids {
-		if err := e.rewrite(
-			"groups",
-			[]string{"id"},
-			"name",
-			"instr(students, ?)",
-			[]any{id},
-			e.called,
-		); err != nil {
-			return err
-		}
-	}
 	return e.rewrite("groups", []string{"id"}, "students", "1", nil, func(text string) (string, error) {
 		var ids []string
 		if err := json.Unmarshal([]byte(text), &ids); err != nil {
@@ -241,75 +280,25 @@ func (e *erasing) ahead() error {
 		words{"place in a lesson ahead", "places in lessons ahead"})
 }
 
-// theirs are the lessons, runs and weekly plans that the student is in: there what they are
-// called stands for them, and what was written about them goes.
-func (e *erasing) theirs() error {
-	const (
-		lessons = `(select lesson_id from lesson_students where student_id in %[1]s
-			union select r.lesson_id from runs r, json_each(r.students) s where s.value in %[1]s)`
-		runs = `(select r.id from runs r, json_each(r.students) s where s.value in %s)`
-	)
-	ofLessons, ofRuns := fmt.Sprintf(lessons, e.marks()), fmt.Sprintf(runs, e.marks())
-	twice := append(slices.Clone(e.ids), e.ids...)
-	for _, one := range []struct {
-		table  string
-		key    []string
-		column string
-		where  string
-		ids    []any
-	}{
-		{"lessons", []string{"id"}, "title", "id in " + ofLessons, twice},
-		{"lessons", []string{"id"}, "aim", "id in " + ofLessons, twice},
-		{"blocks", []string{"lesson_id", "place"}, "title", "lesson_id in " + ofLessons, twice},
-		{"runs", []string{"id"}, "title", "id in " + ofRuns, e.ids},
-		{"runs", []string{"id"}, "note", "id in " + ofRuns, e.ids},
-	} {
-		if err := e.rewrite(one.table, one.key, one.column, one.where, one.ids, e.called); err != nil {
-			return err
-		}
-	}
-	// Groups are theirs by now without them; weekly plans hold ids in their text.
-	for _, t := range []struct {
-		table string
-		key   []string
-	}{
-		{"documents", []string{"kind", "id"}}, {"document_versions", []string{"kind", "id", "version"}},
-	} {
-		for _, id := range e.ids {
-			if err := e.rewrite(t.table, t.key, "body", "instr(body, ?)", []any{id}, e.called); err != nil {
-				return err
-			}
-		}
-	}
-	lines := func(text string) (string, error) {
-		line, err := e.line(text)
-		if err != nil {
-			return "", err
-		}
-		return e.called(line)
-	}
-	if err := e.rewrite(
-		"events",
-		[]string{"run_id", "id"},
-		"body",
-		"run_id in "+ofRuns,
-		e.ids,
-		lines,
-	); err != nil {
+// lines are what was written about the student in lessons and runs that others had with them: cues
+// that were for them alone, notes and observations.
+func (e *erasing) lines() error {
+	runs := "run_id in (" + strings.ReplaceAll(theirRuns, "ids", e.marks()) + ")"
+	if err := e.rewrite("events", []string{"run_id", "id"}, "body", runs, e.ids, e.line); err != nil {
 		return err
 	}
-	if err := e.packed("run_id in "+ofRuns, e.ids, lines); err != nil {
+	if err := e.packed(runs, e.ids, e.line); err != nil {
 		return err
 	}
-	texts := `id in (select text from lesson_versions where lesson_id in ` + ofLessons +
-		` union select text from runs where id in ` + ofRuns + `)`
-	return e.texts(texts, append(twice, e.ids...), func(text string) (string, error) {
-		text, err := e.uncued(text)
-		if err != nil {
-			return "", err
-		}
-		return e.called(text)
-	})
+	texts, ids := e.theirTexts()
+	return e.texts(texts, ids, e.uncued)
+}
+
+// theirTexts are the lessons, as they were saved and given, that the student was in.
+func (e *erasing) theirTexts() (where string, ids []any) {
+	where = `id in (select text from lesson_versions where lesson_id in (` + theirLessons + `)
+		union select text from runs where id in (` + theirRuns + `))`
+	return strings.ReplaceAll(where, "ids", e.marks()), slices.Repeat(e.ids, 3)
 }
 
 // uncued is a lesson without the cues that were for the student alone.
@@ -344,7 +333,7 @@ func (e *erasing) uncued(text string) (string, error) {
 	if cues == 0 {
 		return text, nil
 	}
-	e.lines += int64(cues)
+	e.said += int64(cues)
 	kept, err := json.Marshal(whole)
 	return string(kept), err
 }
@@ -367,54 +356,13 @@ func (e *erasing) line(text string) (string, error) {
 // silent is an event without the words in it: a note is then empty, an observation has at least
 // one character.
 func (e *erasing) silent(kind string, event map[string]json.RawMessage) (string, error) {
-	e.lines++
+	e.said++
 	event["text"] = json.RawMessage(`""`)
 	if kind == "tag" {
 		event["text"] = json.RawMessage(`"…"`)
 	}
 	kept, err := json.Marshal(event)
 	return string(kept), err
-}
-
-// everywhere else the full name goes: in what was written about others, in titles, in deeds.
-func (e *erasing) everywhere() error {
-	columns, err := column(
-		e.ctx,
-		e.tx,
-		`select m.name || ' ' || c.name from sqlite_master m, pragma_table_info(m.name) c
-		where m.type = 'table' and m.name not like 'sqlite_%' and m.name not in ('goose_db_version', 'club', 'sessions')
-			and lower(c.type) = 'text' order by 1`,
-	)
-	if err != nil {
-		return err
-	}
-	named := func(text string) (string, error) { return e.nameless(text, e.full), nil }
-	for _, at := range columns {
-		table, name, _ := strings.Cut(at, " ")
-		if at == "students name" { // a namesake keeps theirs
-			continue
-		}
-		key, err := column(e.ctx, e.tx,
-			fmt.Sprintf("select name from pragma_table_info('%s') where pk > 0 order by pk", table))
-		if err != nil {
-			return err
-		}
-		if len(key) == 0 {
-			continue // one row, of a number
-		}
-		for _, full := range e.full {
-			for _, written := range slices.Compact([]string{full, escaped(full)}) {
-				where := fmt.Sprintf("%s like '%%' || ? || '%%'", name)
-				if err := e.rewrite(table, key, name, where, []any{written}, named); err != nil {
-					return err
-				}
-			}
-		}
-	}
-	if err := e.packed("1", nil, named); err != nil {
-		return err
-	}
-	return e.texts("1", nil, named)
 }
 
 // profile is what is known of the student, and the name.

@@ -41,12 +41,12 @@ func (e *erasing) given(of Subject, at int64) error {
 			return err
 		}
 	}
-	const remember = "insert or ignore into erased (id, at) "
-	theirs := remember + "select id, ?2 from runs where " + column + " = ?1"
-	for _, one := range []string{theirs, remember + "values (?1, ?2)"} {
-		if _, err := e.tx.ExecContext(e.ctx, one, of.ID, at); err != nil {
-			return err
-		}
+	if _, err := e.tx.ExecContext(e.ctx, "insert or ignore into erased (id, at, kind) select id, ?2, 'runs' from runs where "+
+		column+" = ?1", of.ID, at); err != nil {
+		return err
+	}
+	if err := note(e.ctx, e.tx, Erasure{ID: of.ID, Kind: of.Kind, At: at}, false); err != nil {
+		return err
 	}
 	if _, err := e.tx.ExecContext(e.ctx, "update evidence set version = version + 1"); err != nil {
 		return err

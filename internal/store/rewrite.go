@@ -3,36 +3,10 @@ package store
 import (
 	"crypto/sha256"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
-	"slices"
 	"strings"
 )
-
-// escaped is a name as a JSON text has it.
-func escaped(name string) string {
-	text, _ := json.Marshal(name) // a string can be written
-	return strings.Trim(string(text), `"`)
-}
-
-// nameless is a text without those names, plain or as JSON writes them.
-func (e *erasing) nameless(text string, names []string) string {
-	for _, name := range names {
-		for _, written := range slices.Compact([]string{name, escaped(name)}) {
-			var n int64
-			text, n = withoutWord(text, written)
-			e.words += n
-		}
-	}
-	return text
-}
-
-// called is a text of a lesson or a group that the student is in, where what they are called
-// stands for them.
-func (e *erasing) called(text string) (string, error) {
-	return e.nameless(text, slices.Concat(e.full, e.first)), nil
-}
 
 // rewrite reads a column of some rows and writes back what differs.
 func (e *erasing) rewrite(

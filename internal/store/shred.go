@@ -87,7 +87,7 @@ func (s *Store) EraseElsewhere(
 		if !known || strings.Contains(f, ".version-") {
 			done.Does = Removed
 		}
-		if !try && done.Does == Rewritten && rewriteWithout(ctx, f, of) != nil {
+		if !try && done.Does == Rewritten && s.rewriteWithout(ctx, f, of) != nil {
 			done.Does = Removed
 		}
 		if !try && done.Does == Removed {
@@ -113,7 +113,7 @@ func holds(ctx context.Context, path string, of Subject) (here, known bool) {
 }
 
 // rewriteWithout puts the file as it is without the subject in its place.
-func rewriteWithout(ctx context.Context, path string, of Subject) error {
+func (s *Store) rewriteWithout(ctx context.Context, path string, of Subject) error {
 	half := path + ".half"
 	if err := gone(half); err != nil {
 		return err
@@ -122,16 +122,7 @@ func rewriteWithout(ctx context.Context, path string, of Subject) error {
 	if err := copyOut(ctx, path, half); err != nil {
 		return err
 	}
-	s, err := open(ctx, half)
-	if err != nil {
-		return err
-	}
-	close(s.watched) // nobody watches
-	_, err = s.Erase(ctx, of, false)
-	if err == nil {
-		err = s.Shred(ctx)
-	}
-	if err := errors.Join(err, s.Close()); err != nil {
+	if err := eraseIn(ctx, half, []Subject{of}, s.Erasures()); err != nil {
 		return err
 	}
 	info, err := os.Stat(path)
@@ -147,4 +138,30 @@ func rewriteWithout(ctx context.Context, path string, of Subject) error {
 		return err
 	}
 	return os.Chtimes(path, info.ModTime(), info.ModTime())
+}
+
+// eraseIn takes subjects, and what a list says was erased, out of a file that nobody has open. The list
+// is kept in it.
+func eraseIn(ctx context.Context, path string, subjects []Subject, list []Erasure) error {
+	s, err := open(ctx, path)
+	if err != nil {
+		return err
+	}
+	close(s.watched) // nobody watches
+	for _, of := range subjects {
+		of.Known = true
+		if _, e := s.Erase(ctx, of, false); err == nil && !errors.Is(e, ErrNone) {
+			err = e
+		}
+	}
+	if err == nil {
+		_, err = s.erasedAgain(ctx, list)
+	}
+	if err == nil {
+		_, err = s.write.ExecContext(ctx, "update erased set done = 1")
+	}
+	if err == nil {
+		err = s.Shred(ctx)
+	}
+	return errors.Join(err, s.Close())
 }

@@ -55,6 +55,8 @@ type Store struct {
 	carried   time.Time
 	written   atomic.Int64 // how often, since then
 	trouble   atomic.Pointer[Trouble]
+	// erasures is what was erased for good.
+	erasures atomic.Pointer[[]Erasure]
 
 	updated          *Updated
 	unchecked        bool // not every page was looked at before it was opened
@@ -262,7 +264,7 @@ func open(ctx context.Context, path string) (*Store, error) {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
 	s.read.SetMaxOpenConns(4)
-	if err := s.stay(ctx); err != nil {
+	if err := errors.Join(s.stay(ctx), s.readErasures(ctx)); err != nil {
 		s.read.Close()
 		s.write.Close()
 		return nil, fmt.Errorf("opening %s: %w", path, err)

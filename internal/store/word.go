@@ -9,12 +9,12 @@ import (
 // withoutWord returns a text in which nobody is named where a name stood as a word of its own,
 // and how often it did. A name of several words is one in whatever case; one of a single word
 // only as it is written, since many are words besides.
-func withoutWord(text, name string) (out string, times int64) {
+func withoutWord(text, name string, fold bool) (out string, times int64) {
 	if name == "" {
 		return text, 0
 	}
 	same := func(s string) bool { return s == name }
-	if strings.Contains(name, " ") {
+	if fold {
 		same = func(s string) bool { return strings.EqualFold(s, name) }
 	}
 	inWord := func(r rune) bool { return unicode.IsLetter(r) || unicode.IsMark(r) || unicode.IsNumber(r) }

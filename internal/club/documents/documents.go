@@ -79,6 +79,10 @@ func Put[T any](
 	doc T,
 	valid func(T) units.Problems,
 ) (T, int, error) {
+	doc, err := store.Unnamed(ctx, c.store, q, doc, nil)
+	if err != nil {
+		return doc, version, err
+	}
 	row, err := k.Find(ctx, q, id)
 	isNew := errors.As(err, &answer.Missing{}) && version == 0
 	if err != nil && !isNew {

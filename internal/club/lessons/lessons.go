@@ -293,6 +293,30 @@ func (c *Diary) SaveLesson(ctx context.Context, l *lesson.Lesson) (saved *lesson
 	return saved, nil
 }
 
+// withoutErased is a lesson without students who were erased for good, whom a page that was opened
+// before has in it still. In a lesson that was given they stay, as former students.
+func (c *Diary) withoutErased(l, current *lesson.Lesson) *lesson.Lesson {
+	out := func(id string) bool {
+		return c.store.IsErased(id) && !slices.Contains(current.Students, id)
+	}
+	if !slices.ContainsFunc(l.Students, out) {
+		return l
+	}
+	left := *l
+	left.Students = slices.DeleteFunc(slices.Clone(l.Students), out)
+	left.Attendance = slices.DeleteFunc(slices.Clone(l.Attendance), func(s lesson.Stay) bool {
+		return out(s.Student)
+	})
+	left.Blocks = slices.Clone(l.Blocks)
+	for i := range left.Blocks {
+		b := &left.Blocks[i]
+		b.Variants = slices.DeleteFunc(slices.Clone(b.Variants), func(v lesson.Variant) bool {
+			return out(v.Student)
+		})
+	}
+	return &left
+}
+
 // SaveIn saves a lesson as part of a larger write.
 func (c *Diary) SaveIn(
 	ctx context.Context,
@@ -302,19 +326,27 @@ func (c *Diary) SaveIn(
 	if err := l.Validate().Err(); err != nil {
 		return nil, err
 	}
+	unnamed, err := store.Unnamed(ctx, c.store, q, *l, l.Students)
+	if err != nil {
+		return nil, err
+	}
+	l = &unnamed
+	current, err := Read(ctx, q, l.ID)
+	isNew := errors.As(err, &answer.Missing{}) && l.Version == 0
+	if err == nil {
+		l = c.withoutErased(l, current)
+	}
 	saved := *l
 	saved.Title = strings.TrimSpace(l.Title)
 	saved.Format, saved.FormatVersion = lesson.Format, lesson.FormatVersion
 	saved.Version++
-	extra, err := moreOf(l)
-	if err != nil {
-		return nil, err
+	extra, e := moreOf(l)
+	if e != nil {
+		return nil, e
 	}
 	if err := students.Known(ctx, q, l.Students); err != nil {
 		return nil, err
 	}
-	current, err := Read(ctx, q, l.ID)
-	isNew := errors.As(err, &answer.Missing{}) && l.Version == 0
 	if isNew {
 		switch n, err := q.CountErased(ctx, []string{l.ID}); {
 		case err != nil:

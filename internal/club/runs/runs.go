@@ -205,7 +205,7 @@ func (c *Runs) bring(ctx context.Context, q *gen.Queries, of Origin) (*lesson.Le
 		if !slices.Contains(l.Students, s.ID) {
 			continue
 		}
-		if err := students.Bring(ctx, q, s); err != nil {
+		if err := students.Bring(ctx, c.store, q, s); err != nil {
 			return nil, err
 		}
 	}
@@ -439,6 +439,9 @@ func (c *Runs) add(ctx context.Context, q *gen.Queries, a *adding) error {
 	for _, e := range a.added {
 		if _, there := f.live.Has(e.ID); there {
 			continue
+		}
+		if e, err = store.Unnamed(ctx, c.store, q, e, f.lesson.Students); err != nil {
+			return err
 		}
 		text, err := json.Marshal(e)
 		if err != nil {

@@ -78,6 +78,13 @@ func (c *Roll) SaveGroup(ctx context.Context, g Group) (Group, error) {
 		if err := Known(ctx, q, g.Students); err != nil {
 			return err
 		}
+		// A page that was opened before somebody was erased names them still.
+		said, err := store.Unnamed(ctx, c.store, q, struct{ Name string `json:"name"` }{g.Name}, g.Students)
+		if err != nil {
+			return err
+		}
+		g.Name = said.Name
+		g.Students = slices.DeleteFunc(slices.Clone(g.Students), c.store.IsErased)
 		list, err := json.Marshal(slices.Concat([]string{}, g.Students))
 		if err != nil {
 			return err

@@ -145,6 +145,10 @@ func (in *importing) row(ctx context.Context, row StudentRow) (done RowDone, id 
 	if row.Wrong != "" {
 		return done, "", nil
 	}
+	if in.c.store.IsErased(s.ID) {
+		done.Says = "a student with this id was erased for good: leave the id out to add somebody new"
+		return done, "", nil
+	}
 	was, there := in.byID[s.ID]
 	if !there {
 		same := in.byName[fold(s.Name)]

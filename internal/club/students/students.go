@@ -218,7 +218,13 @@ func (c *Roll) SaveStudent(ctx context.Context, s Student) (Student, error) {
 	return s, err
 }
 
-func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Student, error) {
+func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (_ Student, err error) {
+	if c.store.IsErased(s.ID) {
+		return s, answer.Gone{What: "student"}
+	}
+	if s.About, err = store.Unnamed(ctx, c.store, q, s.About, nil); err != nil {
+		return s, err
+	}
 	more, err := json.Marshal(s.About)
 	if err != nil {
 		return s, err
@@ -239,6 +245,11 @@ func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Stude
 			Changes: []string{fmt.Sprintf("Now %s, %s-handed, %s", now.Name, now.Hand, now.Level)},
 		}
 	default:
+		if now.Name != s.Name { // to take it out of everything when they are erased
+			if err := q.KeepFormerName(ctx, gen.KeepFormerNameParams{StudentID: s.ID, Name: now.Name}); err != nil {
+				return s, err
+			}
+		}
 		_, err = q.UpdateStudent(ctx, gen.UpdateStudentParams{
 			Name:     s.Name,
 			Hand:     string(s.Hand),
@@ -256,7 +267,10 @@ func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (Stude
 
 // Bring puts a student in who is not there, as somebody knew them; one who is there stays as
 // they are.
-func Bring(ctx context.Context, q *gen.Queries, s Student) error {
+func Bring(ctx context.Context, kept *store.Store, q *gen.Queries, s Student) error {
+	if kept.IsErased(s.ID) {
+		s = Student{ID: s.ID, Name: store.Former, Level: units.Club, Archived: true}
+	}
 	if _, err := q.GetStudent(ctx, s.ID); !errors.Is(err, store.ErrNone) {
 		return err
 	}

@@ -141,8 +141,12 @@ type DrillFavourite struct {
 }
 
 type Erased struct {
-	ID string
-	At int64
+	ID    string
+	At    int64
+	Kind  string
+	Key   string
+	Names string
+	Done  int64
 }
 
 type Event struct {
@@ -154,6 +158,11 @@ type Event struct {
 
 type Evidence struct {
 	Version int64
+}
+
+type FormerName struct {
+	StudentID string
+	Name      string
 }
 
 type Game struct {

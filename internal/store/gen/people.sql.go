@@ -111,6 +111,20 @@ func (q *Queries) InsertStudent(ctx context.Context, arg InsertStudentParams) er
 	return err
 }
 
+const keepFormerName = `-- name: KeepFormerName :exec
+insert or ignore into former_names (student_id, name) values (?, ?)
+`
+
+type KeepFormerNameParams struct {
+	StudentID string
+	Name      string
+}
+
+func (q *Queries) KeepFormerName(ctx context.Context, arg KeepFormerNameParams) error {
+	_, err := q.db.ExecContext(ctx, keepFormerName, arg.StudentID, arg.Name)
+	return err
+}
+
 const listCalled = `-- name: ListCalled :many
 select w.id, w.one, s.name, s.level from who w join students s on s.id = w.one
 `

@@ -10,6 +10,9 @@ insert into students (id, version, name, hand, level, more, archived) values (?,
 -- name: UpdateStudent :execrows
 update students set version = version + 1, name = ?, hand = ?, level = ?, more = ?, archived = ? where id = ? and version = ?;
 
+-- name: KeepFormerName :exec
+insert or ignore into former_names (student_id, name) values (?, ?);
+
 -- name: MergeStudent :exec
 update students set version = version + 1, merged = cast(sqlc.arg('into') as text) where id = sqlc.arg('id') or merged = sqlc.arg('id');
 

@@ -1,7 +1,7 @@
 <!-- A student or a lesson taken out of the club for good: what goes, what stays, and what became of it. -->
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { Erased } from '$lib/api/client';
+  import type { Erased, Erasure } from '$lib/api/client';
   import Load from '$lib/shell/Load.svelte';
   import { door } from './door.svelte';
 
@@ -14,8 +14,8 @@
   }: {
     /** What it is called, which is typed to go on. */
     find: () => Promise<string>;
-    /** Erases it, or on a dry run says what would go. */
-    erase: (dryRun: boolean) => Promise<Erased>;
+    /** Erases it, or on a dry run says what would go; `by` repeats the name, and says which sentences change. */
+    erase: (dryRun: boolean, by: Erasure) => Promise<Erased>;
     /** What to consider first, of what it is called. */
     before: Snippet<[string]>;
     /** What is still to be done. */
@@ -25,9 +25,12 @@
   } = $props();
 
   const ask = async () => {
-    const [name, would] = await Promise.all([find(), erase(true)]);
+    const [name, would] = await Promise.all([find(), erase(true, { name: '' })]);
+    ticked = would.sentences.filter((s) => s.changes).map((s) => s.before);
     return { name, would };
   };
+  /** The sentences out of which the name is taken. */
+  let ticked = $state<string[]>([]);
   let typed = $state('');
   let working = $state(false);
   let wrong = $state('');
@@ -35,7 +38,7 @@
   async function goOn() {
     [working, wrong] = [true, ''];
     try {
-      done = await erase(false);
+      done = await erase(false, { name: typed.trim(), sentences: ticked });
     } catch (e) {
       wrong = e instanceof Error ? e.message : String(e);
     }
@@ -104,6 +107,39 @@
             {#if !would.stays.length}<p class="mt-1">Nothing.</p>{/if}
           </section>
         </div>
+        {#if would.sentences.length}
+          <section aria-labelledby="sentences">
+            <h2 class="mt-5 text-xl" id="sentences">Where the name stands</h2>
+            <p class="mt-1">
+              The full name goes everywhere. A first name or a surname alone may be somebody else’s, or just a
+              word: untick what is to stay.
+            </p>
+            <ul class="mt-2 max-h-96 divide-y divide-base-300 overflow-auto border-y border-base-300">
+              {#each would.sentences as s (s.before)}
+                <li>
+                  <label class="flex min-h-11 items-start gap-3 py-2">
+                    <input
+                      type="checkbox"
+                      class="checkbox mt-0.5 shrink-0 checkbox-sm"
+                      value={s.before}
+                      bind:group={ticked}
+                    />
+                    <span class="min-w-0 break-words" dir="auto">
+                      {#if ticked.includes(s.before)}<s class="text-base-content/70">{s.before}</s>
+                        <br />{s.after}
+                      {:else}{s.before}{/if}
+                      <span class="block text-sm text-base-content/80" dir="ltr">
+                        {s.theirs ? 'From a lesson with them' : 'From elsewhere'}{s.places > 1
+                          ? `, in ${s.places} places`
+                          : ''}{s.always && !ticked.includes(s.before) ? '. Only the full name goes' : ''}
+                      </span>
+                    </span>
+                  </label>
+                </li>
+              {/each}
+            </ul>
+          </section>
+        {/if}
         {@render files(would.files, false)}
         <form
           class="mt-6 border-t border-base-content/40 pt-4"

@@ -78,6 +78,7 @@ export type PairingCode = Schemas['PairingCode'];
 export type Copies = Schemas['Copies'];
 export type Taken = Schemas['Taken'];
 export type Erased = Schemas['Erased'];
+export type Erasure = Schemas['Erasure'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */

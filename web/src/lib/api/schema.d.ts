@@ -1964,7 +1964,29 @@ export interface components {
             /** @description words that follow the number */
             what: string;
         };
+        Erasure: {
+            /** @description what it is called, so that no bare request erases; a dry run does not ask for it */
+            name: string;
+            /** @description those with a part of the name out of which it is taken; not given: those of lessons that the student was in */
+            sentences?: string[];
+        };
         Erased: {
+            /** @description what somebody wrote in which a student's name stands, or a part of it */
+            sentences: {
+                before: string;
+                after: string;
+                /**
+                 * Format: int64
+                 * @description how often it stands so
+                 */
+                places: number;
+                /** @description it stands in a lesson that the student was in */
+                theirs: boolean;
+                /** @description it has the full name */
+                always: boolean;
+                /** @description the name is taken out of it */
+                changes: boolean;
+            }[];
             goes: components["schemas"]["Amount"][];
             /** @description without the name */
             stays: components["schemas"]["Amount"][];
@@ -7925,7 +7947,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Erasure"];
+            };
+        };
         responses: {
             /** @description What went and what stays */
             200: {
@@ -7953,7 +7979,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Erasure"];
+            };
+        };
         responses: {
             /** @description What went */
             200: {
@@ -7981,7 +8011,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Erasure"];
+            };
+        };
         responses: {
             /** @description What went */
             200: {

@@ -2,13 +2,18 @@
 <script lang="ts">
   import { page } from '$app/state';
   import EraseForGood from '$lib/access/EraseForGood.svelte';
-  import { api, need } from '$lib/api/client';
+  import { api, need, type Erasure } from '$lib/api/client';
 
   const id = $derived(page.params.id ?? '');
   const find = async () =>
     (await need(api.GET('/api/v1/lessons/{lesson}', { params: { path: { lesson: id } } }))).title;
-  const erase = (dryRun: boolean) =>
-    need(api.POST('/api/v1/lessons/{lesson}/erase', { params: { path: { lesson: id }, query: { dryRun } } }));
+  const erase = (dryRun: boolean, body: Erasure) =>
+    need(
+      api.POST('/api/v1/lessons/{lesson}/erase', {
+        params: { path: { lesson: id }, query: { dryRun } },
+        body
+      })
+    );
 </script>
 
 <svelte:head><title>Erase for good · Hodometer</title></svelte:head>

@@ -2,15 +2,15 @@
 <script lang="ts">
   import { page } from '$app/state';
   import EraseForGood from '$lib/access/EraseForGood.svelte';
-  import { api, need } from '$lib/api/client';
+  import { api, need, type Erasure } from '$lib/api/client';
   import { forgetStudent } from '$lib/device/packs';
   import { callName } from '$lib/people/names';
 
   const id = $derived(page.params.id ?? '');
   const find = async () => (await need(api.GET('/api/v1/students'))).find((s) => s.id === id)?.name ?? '';
-  async function erase(dryRun: boolean) {
+  async function erase(dryRun: boolean, body: Erasure) {
     const params = { path: { student: id }, query: { dryRun } };
-    const out = await need(api.POST('/api/v1/students/{student}/erase', { params }));
+    const out = await need(api.POST('/api/v1/students/{student}/erase', { params, body }));
     if (!dryRun) await forgetStudent(id);
     return out;
   }
