@@ -126,7 +126,7 @@ generate: $(STAMPS)/npm $(TOOLS)/staticcheck ## write generated code again: API,
 # Generated files are written again and must come out as they are in the tree. The schema keeps its
 # date, so that the screens are not built anew for it.
 SCHEMA := web/src/lib/api/schema.d.ts
-GENERATED := internal/api/api.gen.go internal/store/gen/*.go $(SCHEMA) docs/formats/*.json
+GENERATED := internal/api/api.gen.go internal/store/gen/*.go $(SCHEMA) web/src/lib/api/counts.schema.json docs/formats/*.json
 fresh: $(STAMPS)/npm $(TOOLS)/staticcheck ## generated code is up to date
 	@touch -r $(SCHEMA) $(STAMPS)/schema; before=$$(cat $(GENERATED) | sha256sum); \
 	$(MAKE) --no-print-directory generate >/dev/null; \

@@ -51,6 +51,16 @@ export default ts.config(
           message: 'What a kind of goal needs is in the vocabulary: ask goalKind.'
         },
         {
+          selector:
+            'CallExpression[callee.name="fetch"] > .arguments:matches(TemplateLiteral, BinaryExpression, MemberExpression)',
+          message: 'An address is built by the generated client, from checked parts: use `api`.'
+        },
+        {
+          selector:
+            'NewExpression[callee.name=/^(EventSource|WebSocket)$/] > TemplateLiteral[expressions.length>0]',
+          message: 'What goes into an address is escaped: use `addressOf`.'
+        },
+        {
           selector: 'BinaryExpression[left.property.name="kind"][left.object.property.name="goal"] > Literal',
           message: 'What a kind of goal needs is in the vocabulary: ask goalKind.'
         }

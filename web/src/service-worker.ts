@@ -4,6 +4,7 @@
 /// <reference lib="webworker" />
 
 import { build, files, version } from '$service-worker';
+import { api } from '$lib/api/client';
 import { send } from '$lib/device/outbox';
 import { forgetUnsaved, type Left } from '$lib/device/unsaved';
 
@@ -89,13 +90,11 @@ worker.addEventListener('message', (event) => {
   const left = event.data as Left | undefined;
   if (left?.kind !== 'save') return;
   event.waitUntil(
-    fetch(left.path, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(left.body)
-    }).then(
-      (answer) => (answer.ok ? forgetUnsaved(left.key) : undefined),
-      () => undefined // it is on the device, and offered when the lesson is opened again
-    )
+    api
+      .PUT('/api/v1/lessons/{lesson}', { params: { path: { lesson: left.lesson.id } }, body: left.lesson })
+      .then(
+        ({ data }) => (data ? forgetUnsaved(left.key) : undefined),
+        () => undefined // it is on the device, and offered when the lesson is opened again
+      )
   );
 });

@@ -1,4 +1,4 @@
-import createClient from 'openapi-fetch';
+import createClient, { defaultPathSerializer } from 'openapi-fetch';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -82,7 +82,14 @@ export type Erasure = Schemas['Erasure'];
 export type Problem = Schemas['Problem'];
 
 /** The one typed face over the contract. */
-export const api = createClient<paths>({ baseUrl: '' });
+export const api = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? 'http://localhost',
+  fetch: (request) => globalThis.fetch(request) // as it is now, not as it was when this was read
+});
+
+/** The address of an operation whose answer is not read by `api`, with its parts escaped. */
+export const addressOf = (path: keyof paths, parts: Record<string, string>) =>
+  defaultPathSerializer(path, parts);
 
 /** What a screen can say when an answer did not come or was an error. */
 export function explain(error: unknown): string {

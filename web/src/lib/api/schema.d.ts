@@ -1964,6 +1964,19 @@ export interface components {
             /** @description words that follow the number */
             what: string;
         };
+        /** @description counts that a device could not send, as a file that another device of the club takes in */
+        CountsFile: {
+            /** @enum {string} */
+            format: "hodometer.counts";
+            /** @enum {integer} */
+            formatVersion: 1;
+            runs: {
+                run: components["schemas"]["Id"];
+                lesson?: components["schemas"]["Lesson"];
+                students?: components["schemas"]["Student"][];
+                events: components["schemas"]["Event"][];
+            }[];
+        };
         Erasure: {
             /** @description what it is called, so that no bare request erases; a dry run does not ask for it */
             name: string;
@@ -1982,7 +1995,7 @@ export interface components {
                 places: number;
                 /** @description it stands in a lesson that the student was in */
                 theirs: boolean;
-                /** @description it has the full name */
+                /** @description it has the full name, which goes everywhere */
                 always: boolean;
                 /** @description the name is taken out of it */
                 changes: boolean;

@@ -1,17 +1,15 @@
-import type { Run, RunEvent } from '$lib/api/client';
+import type { Run } from '$lib/api/client';
+import type { components } from '$lib/api/schema';
 import { keepPack, kept, packOf, TAKEN, type Tap } from './db';
 import { keep, metClub } from './outbox';
+
+type Schemas = components['schemas'];
 
 /**
  * What the server does not have yet, as a file: for a device whose server is gone for good, or that is to be
  * given away. Another device of the club takes it in and sends it as its own.
  */
-export interface CountsFile {
-  format: 'hodometer.counts';
-  formatVersion: 1;
-  /** Of a run that this device could not name the lesson of, the counts alone. */
-  runs: { run: string; lesson?: Run['lesson']; students?: Run['students']; events: RunEvent[] }[];
-}
+export type CountsFile = Schemas['CountsFile'];
 
 /** The taps of some runs as such a file. */
 export async function asFile(taps: Tap[]): Promise<CountsFile> {
@@ -40,38 +38,36 @@ export function download(file: CountsFile, title: string) {
 }
 
 const NOT_OURS = 'This file does not hold counts that Hodometer saved. Nothing was taken in.';
-const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null;
 
 /**
  * Takes in the counts of a file: they wait on this device and are sent like its own. Returns how many there
- * are; throws in a coach's words where it is not such a file. Taken in twice, nothing counts twice.
+ * are; throws in a coach's words where it is not such a file, of which nothing is taken. Taken in twice, nothing
+ * counts twice. The file is somebody's: all of it is checked against the contract before any of it is kept.
  */
 export async function takeIn(text: string): Promise<number> {
-  let file: unknown;
+  let file: CountsFile;
   try {
-    file = JSON.parse(text);
+    file = JSON.parse(text) as CountsFile;
   } catch {
     throw new Error(NOT_OURS);
   }
-  if (!isObject(file) || file.format !== 'hodometer.counts' || !Array.isArray(file.runs))
-    throw new Error(NOT_OURS);
-  if (file.formatVersion !== 1)
+  if (file?.format === 'hodometer.counts' && Number(file.formatVersion) > 1)
     throw new Error('This file was saved by a newer Hodometer. Nothing was taken in.');
-  const { runs } = file as unknown as CountsFile;
-  const whole = (r: unknown) =>
-    isObject(r) &&
-    typeof r.run === 'string' &&
-    (r.lesson === undefined ||
-      (isObject(r.lesson) && typeof r.lesson.id === 'string' && Array.isArray(r.students))) &&
-    Array.isArray(r.events) &&
-    r.events.every((e) => isObject(e) && typeof e.id === 'string' && typeof e.kind === 'string');
-  if (!runs.every(whole)) throw new Error(NOT_OURS);
+  const [{ Validator }, schema] = await Promise.all([
+    import('@cfworker/json-schema'),
+    import('$lib/api/counts.schema.json')
+  ]);
+  const { valid, errors } = new Validator(schema.default as object, '7').validate(file);
+  if (!valid) {
+    const at = errors.at(-1)?.instanceLocation.replace(/^#\/?/, '').replaceAll('/', ', ');
+    throw new Error(at ? `${NOT_OURS} What is wrong in it: ${at}.` : NOT_OURS);
+  }
   const db = await kept();
   let number = 0;
-  for (const { run, lesson, students, events } of runs) {
+  for (const { run, lesson, students, events } of file.runs) {
     const key = `run ${run}`;
     if (lesson && !(await packOf(key))) {
-      const pack = { id: run, lesson, students, events: [] } as unknown as Run;
+      const pack = { id: run, lesson, students: students ?? [], events: [] } as unknown as Run;
       await keepPack({ key, run: pack, at: 0, club: metClub() });
     }
     const fresh = [];

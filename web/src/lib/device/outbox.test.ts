@@ -41,9 +41,9 @@ interface Sent {
   lesson?: { id: string; whole?: { id: string } };
   events: RunEvent[];
 }
-const serve = async (url: unknown, init?: RequestInit) => {
-  const run = /runs\/([0-9a-f-]+)/.exec(String(url))![1]!;
-  const { lesson, events } = JSON.parse(String(init?.body)) as Sent;
+const serve = async (request: Request) => {
+  const run = /runs\/([0-9a-f-]+)/.exec(request.url)![1]!;
+  const { lesson, events } = (await request.json()) as Sent;
   if (!file.runs.has(run)) {
     if (lesson?.whole) file.lessons.push(lesson.whole.id);
     if (!lesson || !file.lessons.includes(lesson.id)) return answer(404, { status: 404, detail: 'none' });
@@ -57,7 +57,12 @@ let n = 0;
 /** A run of a lesson, held on the device. */
 async function held(lesson: string, club?: string) {
   const run = id(1000 + n++);
-  const pack = { id: run, lesson: { id: lesson, version: 1 }, students: [{ id: id(7), name: 'Wren' }] };
+  const whole = {
+    ...{ id: lesson, version: 1, title: 'Short balls', aim: '', date: '2026-12-01', start: '17:00' },
+    ...{ slotMinutes: 60, court: 'tennis', students: [id(7)], blocks: [] }
+  };
+  const wren = { id: id(7), version: 1, name: 'Wren', hand: 'right', level: 'club' };
+  const pack = { id: run, lesson: whole, students: [wren] };
   const db = await kept();
   await db.put('packs', { key: `run ${run}`, run: pack as unknown as Run, at: Date.now(), club });
   return run;
@@ -174,13 +179,21 @@ test('what was saved as a file is sent from another device, once', async () => {
 
 test('a file of something else is refused, and nothing of it taken in', async () => {
   const runs = [{ run: id(1), lesson: {}, students: [], events: [{}] }];
+  const event = { id: id(2), at: 1, kind: 'good' };
   for (const text of [
     '',
     '[]',
     '{"format":"other"}',
-    JSON.stringify({ format: 'hodometer.counts', formatVersion: 1, runs })
+    JSON.stringify({ format: 'hodometer.counts', formatVersion: 1, runs }),
+    // A run that is an address, and an event with more in it than there is.
+    ...[
+      { run: '../students/00000000-0000-7000-8000-000000000001/erase#', events: [event] },
+      { run: id(1), events: [{ ...event, id: '../x' }] },
+      { run: id(1), events: [{ ...event, erase: true }] },
+      { run: id(1), events: [event], more: 1 }
+    ].map((r) => JSON.stringify({ format: 'hodometer.counts', formatVersion: 1, runs: [r] }))
   ])
-    await expect(takeIn(text)).rejects.toThrow('Nothing was taken in');
+    await expect(takeIn(text), text).rejects.toThrow('Nothing was taken in');
   await expect(takeIn('{"format":"hodometer.counts","formatVersion":2,"runs":[]}')).rejects.toThrow('newer');
   expect(await waiting()).toBe(0);
 });

@@ -1,4 +1,4 @@
-import type { Problem, RunEvent } from '$lib/api/client';
+import { api, type Problem, type RunEvent } from '$lib/api/client';
 import { faultOf, kept, packOf, REFUSED, TAKEN, WAITING, type Fault, type Pack, type Tap } from './db';
 
 /**
@@ -322,10 +322,9 @@ function origin(pack: Pack | undefined, whole: boolean) {
 /** Sends some; gives why they were refused, and throws where nobody of ours answered. */
 async function post(run: string, taps: Tap[], whole = false): Promise<Problem | undefined> {
   const pack = await packOf(`run ${run}`);
-  const answer = await fetch(`/api/v1/runs/${run}/events?state=false`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ lesson: origin(pack, whole), events: taps.map((t) => t.event) }),
+  const { response: answer, error } = await api.POST('/api/v1/runs/{run}/events', {
+    params: { path: { run }, query: { state: false } },
+    body: { lesson: origin(pack, whole), events: taps.map((t) => t.event) },
     signal: AbortSignal.timeout(PATIENCE),
     redirect: 'manual'
   });
@@ -337,7 +336,7 @@ async function post(run: string, taps: Tap[], whole = false): Promise<Problem | 
   // An older copy of this club's file lacks the lesson: it is brought along. Another club's is not given it.
   if (answer.status === NOT_THERE && !whole && pack?.club && pack.club === metClub())
     return post(run, taps, true);
-  return (await answer.json()) as Problem;
+  return error as Problem;
 }
 
 /** Asks the device to send in the background, where it can. */

@@ -1,3 +1,4 @@
+import type { Lesson } from '$lib/api/client';
 import { kept, type Unsaved } from './db';
 
 /**
@@ -35,17 +36,16 @@ const OUTLIVES = 60_000;
 /** Whether a request can carry that and outlive the page by itself. */
 export const outlives = (body: unknown) => new Blob([JSON.stringify(body)]).size < OUTLIVES;
 
-/** What a page that closes leaves to the service worker to save. */
+/** A lesson that a page which closes leaves to the service worker to save. */
 export interface Left {
   kind: 'save';
-  path: string;
-  body: unknown;
+  lesson: Lesson;
   key: string;
 }
 
 /** Leaves a save to the service worker, which outlives the page; false where there is none. */
-export function leave(path: string, body: unknown, key: string): boolean {
+export function leave(lesson: Lesson, key: string): boolean {
   const worker = globalThis.navigator?.serviceWorker?.controller;
-  worker?.postMessage({ kind: 'save', path, body, key } satisfies Left);
+  worker?.postMessage({ kind: 'save', lesson, key } satisfies Left);
   return !!worker;
 }

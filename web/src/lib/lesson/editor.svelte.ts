@@ -188,7 +188,7 @@ export class Editor extends EditedDocument<Lesson> {
       return { version };
     }
     const alone = leaving && outlives(body);
-    if (leaving && !alone && leave(`/api/v1/lessons/${lesson.id}`, body, this.key)) return { left: true };
+    if (leaving && !alone && leave(body, this.key)) return { left: true };
     const { data, error, response } = await api.PUT('/api/v1/lessons/{lesson}', {
       params: { path: { lesson: lesson.id } },
       body,

@@ -1,6 +1,6 @@
 <!-- Students from a table: what will happen is said row by row before it does. -->
 <script lang="ts">
-  import { explain, type Imported } from '$lib/api/client';
+  import { api, need, type Imported } from '$lib/api/client';
 
   let { ondone }: { ondone: () => void } = $props();
   let file = $state.raw<File>();
@@ -15,14 +15,15 @@
     busy = true;
     wrong = '';
     try {
-      const response = await fetch(`/api/v1/students/import?dryRun=${dryRun}`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'text/csv' },
-        body: await table.arrayBuffer()
-      });
-      const answer: unknown = await response.json();
-      if (!response.ok) throw new Error(explain(answer));
-      return answer as Imported;
+      const bytes = await table.arrayBuffer();
+      return await need(
+        api.POST('/api/v1/students/import', {
+          params: { query: { dryRun } },
+          headers: { 'Content-Type': 'text/csv' },
+          body: '',
+          bodySerializer: () => bytes
+        })
+      );
     } catch (error) {
       wrong = (error as Error).message;
     } finally {

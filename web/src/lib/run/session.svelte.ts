@@ -1,5 +1,5 @@
 import { clock } from '$lib/device/clock.svelte';
-import { api, type MachineSetting, type Run, type RunEvent } from '$lib/api/client';
+import { addressOf, api, type MachineSetting, type Run, type RunEvent } from '$lib/api/client';
 import { goalKind } from '$lib/api/vocabulary';
 import { core, Folded } from '$lib/core/core';
 import { REFUSED, WAITING, type Fault, type Tap } from '$lib/device/db';
@@ -173,7 +173,7 @@ export class Session {
   /** Hears what other devices add. */
   #follow() {
     if (this.#closed || typeof EventSource === 'undefined') return;
-    this.#stream = new EventSource(`/api/v1/runs/${this.id}/stream`);
+    this.#stream = new EventSource(addressOf('/api/v1/runs/{run}/stream', { run: this.id }));
     // A stream that was refused, by a login page for instance, is closed for good: ask again.
     this.#stream.addEventListener('error', () => {
       if (this.#stream?.readyState !== EventSource.CLOSED || this.#closed) return;

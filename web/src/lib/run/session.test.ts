@@ -62,8 +62,8 @@ let taken: RunEvent[];
 let bodies: { lesson?: { version: number }; events: RunEvent[] }[];
 const problem = (status: number, body: unknown) =>
   new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/problem+json' } });
-const up = async (_url: unknown, init?: RequestInit) => {
-  const body = JSON.parse(String(init?.body)) as { events: RunEvent[] };
+const up = async (request: Request) => {
+  const body = (await request.clone().json()) as { events: RunEvent[] };
   bodies.push(body);
   taken.push(...body.events);
   return new Response(null, { status: 204 });
@@ -79,7 +79,7 @@ const settled = (s: Session) => vi.waitFor(() => expect(s.waiting).toBe(0), { ti
 beforeEach(async () => {
   taken = [];
   bodies = [];
-  vi.stubGlobal('fetch', fetched.mockReset().mockImplementation(up as typeof fetch));
+  vi.stubGlobal('fetch', fetched.mockReset().mockImplementation(up as unknown as typeof fetch));
   await core(readFileSync('src/lib/core/core.wasm'));
 });
 afterEach(async () => {
@@ -102,7 +102,7 @@ test('without a connection the count goes on, survives a reload and arrives once
   await again.ready;
   expect(score(again)).toEqual([2, 1]);
   expect(again.waiting).toBe(3);
-  fetched.mockImplementation(up as typeof fetch);
+  fetched.mockImplementation(up as unknown as typeof fetch);
   await send();
   await settled(again);
   expect(taken.map((e) => e.value)).toEqual([0, 1, 0]);
@@ -174,7 +174,7 @@ test('a login page in between is not the server, and a server in trouble is aske
   fetched.mockImplementation(async () => problem(503, { detail: 'busy' }));
   await send();
   expect(s.waiting).toBe(1);
-  fetched.mockImplementation(up as typeof fetch);
+  fetched.mockImplementation(up as unknown as typeof fetch);
   await send();
   await settled(s);
   expect(taken).toHaveLength(1);
@@ -193,7 +193,7 @@ test('a device that is full keeps taps in the page, says so, and still sends the
   await vi.waitFor(() => expect(score(s)).toEqual([1, 0]));
   expect(s.unstored).toBe(1);
   full.mockRestore();
-  fetched.mockImplementation(up as typeof fetch);
+  fetched.mockImplementation(up as unknown as typeof fetch);
   await send();
   await settled(s);
   expect(s.unstored).toBe(0);
@@ -258,7 +258,7 @@ test('a device that was signed out, or whose server cannot write, keeps counting
     expect(session.refused, `${status} refuses nothing`).toEqual([]);
   }
   await vi.waitFor(() => expect(score(session)).toEqual([2, 0]));
-  fetched.mockImplementation(up as typeof fetch);
+  fetched.mockImplementation(up as unknown as typeof fetch);
   await send();
   await settled(session);
   expect(taken.length).toBe(2);
@@ -276,7 +276,7 @@ test('signing out clears what the server told this device, unless something wait
   await vi.waitFor(() => expect(session.waiting).toBe(1));
   await forget();
   expect(await db.count('packs'), 'one tap waits').toBe(1);
-  fetched.mockImplementation(up as typeof fetch);
+  fetched.mockImplementation(up as unknown as typeof fetch);
   await send();
   await settled(session);
   await forget();
