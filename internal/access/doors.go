@@ -88,6 +88,7 @@ type Visitor struct {
 	Name   string
 	Coach  string // the id of whose device it is; "" where it is nobody's in particular
 	Called string // and the name
+	Since  int64  // when it was connected, in milliseconds since 1970; 0: it always was
 }
 
 // says is who did something: the coach, where it is known whose device it is.
@@ -126,7 +127,7 @@ func (d *Doors) who(ctx context.Context) (Visitor, error) {
 			return q.SeeDevice(ctx, gen.SeeDeviceParams{Seen: now.UnixMilli(), ID: id})
 		})
 	}
-	return Visitor{Role(row.Role), row.ID, row.Name, row.Coach, row.CoachName}, nil
+	return Visitor{Role(row.Role), row.ID, row.Name, row.Coach, row.CoachName, row.Since}, nil
 }
 
 // Wrong says that what was said at a door does not open it.

@@ -79,6 +79,8 @@ var rules = map[string]rule{
 	"putRun":           {Assistant, "", ""},
 	"streamRun":        {Assistant, "", ""},
 	"addEvents":        {Assistant, "counted in", ""},
+	"listAside":        {Owner, "", ""},
+	"decideAside":      {Owner, "decided about counts of a lesson that is not here", ""},
 	// What says nothing about anybody.
 	"listBlockTemplates": {Assistant, "", ""},
 	"listWarmUps":        {Assistant, "", ""},
@@ -191,12 +193,13 @@ const (
 	Judged    = "addEvents:judged"
 	Finished  = "addEvents:finished"
 	TookOut   = "addEvents:tookOut"
+	CameLate  = "addEvents:late"
 )
 
 // parts are the words for them; %s is how many entries.
 var parts = map[string]string{
 	TookBack: "took back %s in", Corrected: "corrected %s in", Judged: "noted or rated %s in",
-	Finished: "finished", TookOut: "took out of the log:",
+	Finished: "finished", TookOut: "took out of the log:", CameLate: "sent late: %s in",
 }
 
 // Said is a deed as a sentence goes on after who did it.

@@ -24,7 +24,7 @@ var (
 		"getLessonSummary getSheet listRuns getRun putRun streamRun " +
 		"addEvents listBlockTemplates listWarmUps blankDrill listDrills checkDrill getDrill " +
 		"checkProgramme useMachine listDrillVersions listGames getGame listGameVersions listLadders getLadder"
-	forOwners = "getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
+	forOwners = "listAside decideAside getRetention setRetention eraseStudent eraseLesson eraseRun archiveStudent " +
 		"addCoach changeCoach handOverLessons setZone makeCode listDevices changeDevice endDevice " +
 		"listDeeds listCopies takeCopy getCopy"
 )

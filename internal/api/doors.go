@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"hodometer/core/draft"
 	"hodometer/core/run"
 	"hodometer/internal/access"
 	"hodometer/internal/club/answer"
@@ -348,7 +349,12 @@ func (c closing) Read(p []byte) (int, error) {
 // by is who asks, for what they want to count.
 func by(ctx context.Context) runs.By {
 	v := access.From(ctx)
-	out := runs.By{Device: v.Device, Took: func(fresh []run.Event) { noteEvents(ctx, fresh) }}
+	out := runs.By{Device: v.Device, Since: v.Since, Took: func(fresh []run.Event, late int) {
+		noteEvents(ctx, fresh)
+		if late > 0 {
+			access.Did(ctx, access.CameLate, late)
+		}
+	}}
 	if !v.Role.May(access.Coach) {
 		out.May = func(a runs.Asked) error { return v.Role.MayCount(access.Counting(a)) }
 	}
@@ -375,6 +381,34 @@ func noteEvents(ctx context.Context, events []run.Event) {
 			access.Did(ctx, "addEvents", 0)
 		}
 	}
+}
+
+// ListAside lists counts of lessons that this file does not have.
+func (h handlers) ListAside(ctx context.Context, _ ListAsideRequestObject) (ListAsideResponseObject, error) {
+	out, err := h.club.KeptAside(ctx)
+	return ListAside200JSONResponse(out), err
+}
+
+// DecideAside takes such counts in, or discards them.
+func (h handlers) DecideAside(
+	ctx context.Context,
+	r DecideAsideRequestObject,
+) (DecideAsideResponseObject, error) {
+	return DecideAside204Response{}, h.club.DecideAside(ctx, r.Run, r.Body.Take)
+}
+
+// counting returns what somebody who only counts may know of a run: of what coaches wrote and judged,
+// only what was entered on the same device.
+func counting(ctx context.Context, r runs.Run) runs.Run {
+	if access.From(ctx).Role.May(access.Coach) {
+		return r
+	}
+	r.Students = asSeen(ctx, r.Students)
+	r.State = r.State.Unjudged()
+	r.Events = run.Unjudged(r.Events)
+	r.Words, r.Home = []string{}, map[string][]draft.Practice{}
+	r.Questions = []string{}
+	return r
 }
 
 // judged leaves out of the log what coaches wrote and judged, for somebody who only counts.

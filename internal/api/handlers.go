@@ -234,26 +234,28 @@ func (h handlers) WatchLesson(
 func (h handlers) ListRuns(ctx context.Context, r ListRunsRequestObject) (ListRunsResponseObject, error) {
 	p := r.Params
 	part := partOf(p.From, p.Until, p.Student, p.Words, p.Limit, p.After)
+	part.Unjudged = !access.From(ctx).Role.May(access.Coach)
 	out, err := h.club.Log(ctx, part, value(p.Gone, false))
 	return ListRuns200JSONResponse(judged(ctx, out)), err
 }
 
 func (h handlers) GetRun(ctx context.Context, r GetRunRequestObject) (GetRunResponseObject, error) {
 	out, err := h.club.Run(ctx, r.Run)
-	out.Students = asSeen(ctx, out.Students)
-	return GetRun200JSONResponse(out), err
+	return GetRun200JSONResponse(counting(ctx, out)), err
 }
 
 func (h handlers) PutRun(ctx context.Context, r PutRunRequestObject) (PutRunResponseObject, error) {
 	out, err := h.club.OpenRun(ctx, r.Run, r.Body.Lesson)
-	out.Students = asSeen(ctx, out.Students)
-	return PutRun200JSONResponse(out), err
+	return PutRun200JSONResponse(counting(ctx, out)), err
 }
 
 func (h handlers) AddEvents(ctx context.Context, r AddEventsRequestObject) (AddEventsResponseObject, error) {
 	out, err := h.club.AddEventsBy(ctx, by(ctx), r.Run, r.Body.Lesson, r.Body.Events)
 	if err == nil && !value(r.Params.State, true) {
 		return AddEvents204Response{}, nil
+	}
+	if !access.From(ctx).Role.May(access.Coach) {
+		out = out.Unjudged()
 	}
 	return AddEvents200JSONResponse(out), err
 }

@@ -72,6 +72,7 @@ func (h handlers) ListLessonVersions(
 
 func (h handlers) GetSheet(ctx context.Context, r GetSheetRequestObject) (GetSheetResponseObject, error) {
 	out, err := h.club.Sheet(ctx, r.Lesson, units.System(value(r.Params.Units, "metric")))
+	out.Students = asSeen(ctx, out.Students)
 	return GetSheet200JSONResponse(out), err
 }
 

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"hodometer/core/run"
+	"hodometer/internal/access"
 )
 
 // breath is how often a stream says that it is still there, so that nothing between the
@@ -26,6 +27,8 @@ type stream struct {
 	known int
 	added <-chan []run.Event
 	stop  func()
+	// unjudged leaves out what coaches write and judge.
+	unjudged bool
 }
 
 func (h handlers) StreamRun(ctx context.Context, r StreamRunRequestObject) (StreamRunResponseObject, error) {
@@ -35,7 +38,7 @@ func (h handlers) StreamRun(ctx context.Context, r StreamRunRequestObject) (Stre
 		stop()
 		return nil, err
 	}
-	return stream{ctx, known, added, stop}, nil
+	return stream{ctx, known, added, stop, !access.From(ctx).Role.May(access.Coach)}, nil
 }
 
 func (s stream) VisitStreamRunResponse(w http.ResponseWriter) error {
@@ -65,6 +68,9 @@ func (s stream) VisitStreamRunResponse(w http.ResponseWriter) error {
 		case events, ok := <-s.added:
 			if !ok { // too slow, or the server stops: the device asks again
 				return nil
+			}
+			if s.unjudged {
+				events = run.Unjudged(events)
 			}
 			text, e := json.Marshal(events)
 			if e != nil {

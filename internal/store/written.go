@@ -123,6 +123,7 @@ var places = []place{
 	{table: "asks", column: "stage", key: one, plain: true},
 	{table: "asks", column: "body", key: one, of: theAsked},
 	{table: "results", column: "more", key: []string{"run_id", "student_id", "block_id", "step", "shot"}},
+	{table: "aside", column: "body", key: []string{"run_id"}},
 	{
 		table: "events", column: "body", key: []string{"run_id", "id"}, of: anEvent,
 		theirs: "run_id in (" + theirRuns + ")",

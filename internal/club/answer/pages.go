@@ -24,6 +24,8 @@ type Page[T any] struct {
 type Part struct {
 	Since, Until   string // 2006-01-02; "" for open
 	Student, Words string
+	// Unjudged has words found in nothing that coaches wrote of a lesson that was given.
+	Unjudged bool
 	Limit          int
 	After          string
 }

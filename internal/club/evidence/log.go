@@ -202,6 +202,9 @@ func runsOf(
 	if gone {
 		asked.Gone = 1
 	}
+	if !part.Unjudged {
+		asked.Judged = 1
+	}
 	if key != nil {
 		if asked.At, err = strconv.ParseInt(key[0], 10, 64); err != nil {
 			return out, units.Problems{{Field: "after", Detail: "this page does not exist; begin again"}}

@@ -15,8 +15,10 @@ import (
 type By struct {
 	Device string
 	May    func(Asked) error
-	// Took hears which of the events were new; nil: nobody does.
-	Took func(fresh []run.Event)
+	// Since is when the device was connected, in milliseconds since 1970.
+	Since int64
+	// Took hears which of the events were new, and how many of them came late; nil: nobody does.
+	Took func(fresh []run.Event, late int)
 }
 
 // Asked is an event that somebody wants to add, and how it stands to its lesson.
@@ -26,12 +28,19 @@ type Asked struct {
 	DaysAgo int
 	// Finished, or out of the log: given up or removed.
 	Finished, Gone bool
-	// Late says that it happened before the lesson was finished, on its day, and only comes now.
+	// Late says that it happened before the lesson was finished, on its day and not long ago, when the
+	// device was connected already, and only comes now.
 	Late bool
 	// Own says that what it takes back, changes or replaces was entered on the same device, or
 	// that there is nothing of the kind.
 	Own bool
 }
+
+// lateFor is how long what an assistant counted may come late [trade].
+const lateFor = 14 * 24 * time.Hour
+
+// slack is how far the clocks of a device and of the server may be apart in that [trade].
+const slack = 10 * time.Minute
 
 // replaces are the kinds of which the last one counts.
 var replaces = []run.Kind{run.There, run.Engagement, run.Effort, run.Confidence, run.Note}
@@ -66,11 +75,15 @@ func (c *Runs) may(ctx context.Context, q *gen.Queries, a *adding, f *followed) 
 			Finished: finished,
 			Gone:     status == run.GivenUp || status == run.Removed,
 			Late: on >= f.lesson.Date && on <= day.AddDate(0, 0, 1).Format(time.DateOnly) &&
-				(!finished || e.ID < finish.ID && e.At <= finish.At),
+				(!finished || e.ID < finish.ID && e.At <= finish.At) &&
+				e.At+slack.Milliseconds() >= a.by.Since && c.store.Now().Sub(time.UnixMilli(e.At)) <= lateFor,
 			Own: own,
 		}
 		if err := a.by.May(asked); err != nil {
 			return err
+		}
+		if finished || asked.DaysAgo > 1 {
+			a.late++
 		}
 	}
 	return nil
@@ -86,8 +99,12 @@ func (c *Runs) own(ctx context.Context, q *gen.Queries, a *adding, f *followed, 
 		}
 		of = was.ID
 	}
-	if of == "" || slices.ContainsFunc(a.added, func(o run.Event) bool { return o.ID == of }) {
+	if of == "" {
 		return true, nil
+	}
+	// What is in this request is theirs where it is new: somebody else's can be repeated in it.
+	if _, there := f.live.Has(of); !there {
+		return slices.ContainsFunc(a.added, func(o run.Event) bool { return o.ID == of }), nil
 	}
 	device, err := q.DeviceOfEvent(ctx, gen.DeviceOfEventParams{RunID: a.run, ID: of})
 	if errors.Is(err, store.ErrNone) { // it is packed: long ago, and nobody's any more

@@ -30,6 +30,7 @@ type adding struct {
 	by    By
 	added []run.Event
 	fresh []run.Event // those that were new
+	late  int         // how many came after the lesson was over
 	state run.State
 	err   error
 	done  chan struct{}

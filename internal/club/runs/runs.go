@@ -120,8 +120,12 @@ func begins(l *lesson.Lesson) error {
 	return nil
 }
 
-// begin writes the row of a run with its first event.
-func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) error {
+// errMayNotBring says that the file does not have the lesson, and that who asks may not bring it.
+var errMayNotBring = errors.New("may not bring a lesson")
+
+// begin writes the row of a run with its first event. Where the file does not have the lesson, a device
+// that may plan brings it.
+func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin, plans bool) error {
 	if _, err := q.GetRun(ctx, id); !errors.Is(err, store.ErrNone) {
 		return err
 	}
@@ -130,6 +134,9 @@ func (c *Runs) begin(ctx context.Context, q *gen.Queries, id string, of Origin) 
 	}
 	l, err := opened(ctx, q, of)
 	if errors.As(err, &answer.Missing{}) && of.Whole != nil {
+		if !plans {
+			return errMayNotBring
+		}
 		l, err = c.bring(ctx, q, of)
 	}
 	if err != nil {
@@ -410,7 +417,7 @@ func (c *Runs) AddEventsBy(
 	c.queue(ctx, a)
 	<-a.done
 	if a.err == nil && by.Took != nil {
-		by.Took(a.fresh)
+		by.Took(a.fresh, a.late)
 	}
 	return a.state, a.err
 }
@@ -418,7 +425,10 @@ func (c *Runs) AddEventsBy(
 // add is one adding, in a transaction; the lock of those that go on must be held.
 func (c *Runs) add(ctx context.Context, q *gen.Queries, a *adding) error {
 	if _, known := c.following.runs[a.run]; !known && a.of != nil {
-		if err := c.begin(ctx, q, a.run, *a.of); err != nil {
+		switch err := c.begin(ctx, q, a.run, *a.of, a.by.May == nil); {
+		case errors.Is(err, errMayNotBring):
+			return c.keepAside(ctx, q, a)
+		case err != nil:
 			return err
 		}
 	}

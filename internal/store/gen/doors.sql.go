@@ -217,7 +217,7 @@ func (q *Queries) GetCoach(ctx context.Context, id string) (Coach, error) {
 }
 
 const getDevice = `-- name: GetDevice :one
-select d.id, d.name, d.role, d.seen, cast(coalesce(c.id, '') as text) as coach, cast(coalesce(c.name, '') as text) as coach_name
+select d.id, d.name, d.role, d.since, d.seen, cast(coalesce(c.id, '') as text) as coach, cast(coalesce(c.name, '') as text) as coach_name
 from devices d left join coaches c on c.id = d.coach where d.id = ? and d.ended = 0 and coalesce(c.ended, 0) = 0
 `
 
@@ -225,6 +225,7 @@ type GetDeviceRow struct {
 	ID        string
 	Name      string
 	Role      string
+	Since     int64
 	Seen      int64
 	Coach     string
 	CoachName string
@@ -237,6 +238,7 @@ func (q *Queries) GetDevice(ctx context.Context, id string) (GetDeviceRow, error
 		&i.ID,
 		&i.Name,
 		&i.Role,
+		&i.Since,
 		&i.Seen,
 		&i.Coach,
 		&i.CoachName,

@@ -8,6 +8,13 @@ import (
 	"database/sql"
 )
 
+type Aside struct {
+	RunID  string
+	Device string
+	At     int64
+	Body   string
+}
+
 type Ask struct {
 	ID      int64
 	Kind    string

@@ -11,6 +11,17 @@ import (
 	"strings"
 )
 
+const countAside = `-- name: CountAside :one
+select count(*) from aside
+`
+
+func (q *Queries) CountAside(ctx context.Context) (int64, error) {
+	row := q.db.QueryRowContext(ctx, countAside)
+	var count int64
+	err := row.Scan(&count)
+	return count, err
+}
+
 const countErased = `-- name: CountErased :one
 select count(*) from erased where id in (/*SLICE:ids*/?)
 `
@@ -114,6 +125,18 @@ func (q *Queries) DeviceOfEvent(ctx context.Context, arg DeviceOfEventParams) (s
 	return device, err
 }
 
+const dropAside = `-- name: DropAside :execrows
+delete from aside where run_id = ?
+`
+
+func (q *Queries) DropAside(ctx context.Context, runID string) (int64, error) {
+	result, err := q.db.ExecContext(ctx, dropAside, runID)
+	if err != nil {
+		return 0, err
+	}
+	return result.RowsAffected()
+}
+
 const findAsk = `-- name: FindAsk :one
 select id from asks where drill = ? and edition = ? and stage = ? and kind = ? and title = ? and body = ? order by id limit 1
 `
@@ -139,6 +162,22 @@ func (q *Queries) FindAsk(ctx context.Context, arg FindAskParams) (int64, error)
 	var id int64
 	err := row.Scan(&id)
 	return id, err
+}
+
+const getAside = `-- name: GetAside :one
+select run_id, device, at, body from aside where run_id = ?
+`
+
+func (q *Queries) GetAside(ctx context.Context, runID string) (Aside, error) {
+	row := q.db.QueryRowContext(ctx, getAside, runID)
+	var i Aside
+	err := row.Scan(
+		&i.RunID,
+		&i.Device,
+		&i.At,
+		&i.Body,
+	)
+	return i, err
 }
 
 const getAsk = `-- name: GetAsk :one
@@ -416,6 +455,47 @@ func (q *Queries) InsertTag(ctx context.Context, arg InsertTagParams) error {
 		arg.Times,
 	)
 	return err
+}
+
+const listAside = `-- name: ListAside :many
+select a.run_id, a.device, a.at, a.body, cast(coalesce(d.name, '') as text) as device_name from aside a left join devices d on d.id = a.device order by a.at desc
+`
+
+type ListAsideRow struct {
+	RunID      string
+	Device     string
+	At         int64
+	Body       string
+	DeviceName string
+}
+
+func (q *Queries) ListAside(ctx context.Context) ([]ListAsideRow, error) {
+	rows, err := q.db.QueryContext(ctx, listAside)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListAsideRow
+	for rows.Next() {
+		var i ListAsideRow
+		if err := rows.Scan(
+			&i.RunID,
+			&i.Device,
+			&i.At,
+			&i.Body,
+			&i.DeviceName,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const listAttended = `-- name: ListAttended :many
@@ -964,13 +1044,13 @@ where r.started_at >= ?1 and r.started_at < ?2
   and (r.status in ('removed', 'givenUp')) = cast(?5 as integer)
   and (cast(?6 as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = r.lesson_id and p.student_id in (select w.id from who w where w.one = ?6))
     or exists (select 1 from attended a where a.run_id = r.id and a.student_id in (select w.id from who w where w.one = ?6)))
-  and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
+  and not exists (select 1 from json_each(cast(?7 as text)) w where not (instr(lower(l.title), w.value) > 0 or (cast(?8 as integer) and instr(lower(r.note), w.value) > 0)
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
                where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
-    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)
-    or exists (select 1 from tags t where t.run_id = r.id and instr(lower(t.word), w.value) > 0)
+    or exists (select 1 from attended a where cast(?8 as integer) and a.run_id = r.id and instr(lower(a.note), w.value) > 0)
+    or exists (select 1 from tags t where cast(?8 as integer) and t.run_id = r.id and instr(lower(t.word), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = r.lesson_id and instr(lower(b.title), w.value) > 0)))
-order by r.started_at desc, r.id desc limit ?8
+order by r.started_at desc, r.id desc limit ?9
 `
 
 type PageOfRunsParams struct {
@@ -981,6 +1061,7 @@ type PageOfRunsParams struct {
 	Gone    int64
 	Student string
 	Words   string
+	Judged  int64
 	Limit   int64
 }
 
@@ -1005,6 +1086,7 @@ func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]PageO
 		arg.Gone,
 		arg.Student,
 		arg.Words,
+		arg.Judged,
 		arg.Limit,
 	)
 	if err != nil {
@@ -1035,6 +1117,27 @@ func (q *Queries) PageOfRuns(ctx context.Context, arg PageOfRunsParams) ([]PageO
 		return nil, err
 	}
 	return items, nil
+}
+
+const putAside = `-- name: PutAside :exec
+insert into aside (run_id, device, at, body) values (?, ?, ?, ?) on conflict (run_id) do update set at = excluded.at, body = excluded.body
+`
+
+type PutAsideParams struct {
+	RunID  string
+	Device string
+	At     int64
+	Body   string
+}
+
+func (q *Queries) PutAside(ctx context.Context, arg PutAsideParams) error {
+	_, err := q.db.ExecContext(ctx, putAside,
+		arg.RunID,
+		arg.Device,
+		arg.At,
+		arg.Body,
+	)
+	return err
 }
 
 const putPacked = `-- name: PutPacked :exec

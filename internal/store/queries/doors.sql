@@ -35,7 +35,7 @@ values (sqlc.arg('id'), sqlc.arg('name'), sqlc.arg('role'), sqlc.arg('way'), sql
     nullif(cast(sqlc.arg('coach') as text), ''), sqlc.arg('known'));
 
 -- name: GetDevice :one
-select d.id, d.name, d.role, d.seen, cast(coalesce(c.id, '') as text) as coach, cast(coalesce(c.name, '') as text) as coach_name
+select d.id, d.name, d.role, d.since, d.seen, cast(coalesce(c.id, '') as text) as coach, cast(coalesce(c.name, '') as text) as coach_name
 from devices d left join coaches c on c.id = d.coach where d.id = ? and d.ended = 0 and coalesce(c.ended, 0) = 0;
 
 -- name: KnownDevice :one

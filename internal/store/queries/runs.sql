@@ -6,11 +6,11 @@ where r.started_at >= sqlc.arg('since') and r.started_at < sqlc.arg('until')
   and (r.status in ('removed', 'givenUp')) = cast(sqlc.arg('gone') as integer)
   and (cast(sqlc.arg('student') as text) = '' or exists (select 1 from lesson_students p where p.lesson_id = r.lesson_id and p.student_id in (select w.id from who w where w.one = sqlc.arg('student')))
     or exists (select 1 from attended a where a.run_id = r.id and a.student_id in (select w.id from who w where w.one = sqlc.arg('student'))))
-  and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or instr(lower(r.note), w.value) > 0
+  and not exists (select 1 from json_each(cast(sqlc.arg('words') as text)) w where not (instr(lower(l.title), w.value) > 0 or (cast(sqlc.arg('judged') as integer) and instr(lower(r.note), w.value) > 0)
     or exists (select 1 from lesson_students p join who on who.id = p.student_id join students s on s.id = who.one
                where p.lesson_id = r.lesson_id and instr(lower(s.name), w.value) > 0)
-    or exists (select 1 from attended a where a.run_id = r.id and instr(lower(a.note), w.value) > 0)
-    or exists (select 1 from tags t where t.run_id = r.id and instr(lower(t.word), w.value) > 0)
+    or exists (select 1 from attended a where cast(sqlc.arg('judged') as integer) and a.run_id = r.id and instr(lower(a.note), w.value) > 0)
+    or exists (select 1 from tags t where cast(sqlc.arg('judged') as integer) and t.run_id = r.id and instr(lower(t.word), w.value) > 0)
     or exists (select 1 from blocks b where b.lesson_id = r.lesson_id and instr(lower(b.title), w.value) > 0)))
 order by r.started_at desc, r.id desc limit sqlc.arg('limit');
 
@@ -146,3 +146,18 @@ order by r.started_at limit ?;
 
 -- name: CountErased :one
 select count(*) from erased where id in (sqlc.slice('ids'));
+
+-- name: GetAside :one
+select * from aside where run_id = ?;
+
+-- name: PutAside :exec
+insert into aside (run_id, device, at, body) values (?, ?, ?, ?) on conflict (run_id) do update set at = excluded.at, body = excluded.body;
+
+-- name: CountAside :one
+select count(*) from aside;
+
+-- name: ListAside :many
+select a.*, cast(coalesce(d.name, '') as text) as device_name from aside a left join devices d on d.id = a.device order by a.at desc;
+
+-- name: DropAside :execrows
+delete from aside where run_id = ?;

@@ -1305,6 +1305,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Counts of lessons that this file does not have, from devices that may only count */
+        get: operations["listAside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/aside/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take such counts in, with their lesson and its students, or discard them */
+        post: operations["decideAside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/students/{student}/split": {
         parameters: {
             query?: never;
@@ -1963,6 +1999,21 @@ export interface components {
             number: number;
             /** @description words that follow the number */
             what: string;
+        };
+        Aside: {
+            run: string;
+            /** @description its name */
+            device: string;
+            /**
+             * Format: int64
+             * @description when the last of them came
+             */
+            at: number;
+            title: string;
+            date: string;
+            /** @description the names that the device gave */
+            students: string[];
+            events: number;
         };
         /** @description counts that a device could not send, as a file that another device of the club takes in */
         CountsFile: {
@@ -8038,6 +8089,56 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Erased"];
                 };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They wait until somebody decides */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aside"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    decideAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: components["parameters"]["runId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    take: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
