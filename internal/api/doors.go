@@ -91,7 +91,13 @@ func (h handlers) accessOf(ctx context.Context, v access.Visitor) (Access, error
 		if trust := links(h.reach.Trust, ""); len(trust) > 0 {
 			out.Trust, out.Fingerprint = &trust, &h.reach.Fingerprint
 		}
-		out.CopyDue, err = h.copyDue(ctx)
+		if out.CopyDue, err = h.copyDue(ctx); err != nil {
+			return out, err
+		}
+		if wait, e := h.club.KeptAside(ctx); e != nil || len(wait) > 0 {
+			n := len(wait)
+			out.Aside, err = &n, e
+		}
 	}
 	return out, err
 }

@@ -121,10 +121,18 @@ test('eight turns are counted by the keys of a clicker, with the screen dark', a
   expect(aloud.find((w) => w.startsWith('Change.'))).toContain('Bo');
 
   // A key that is held down, or bounces, is one press; it can be undone unseen.
-  await page.keyboard.down('PageDown');
-  for (let i = 0; i < 5; i++) await page.keyboard.down('PageDown');
-  await page.keyboard.up('PageDown');
-  await page.keyboard.press('PageDown');
+  // All at once: a bounce takes milliseconds, and a press that this script sends may take longer.
+  await page.evaluate(() => {
+    const key = (type: string, repeat = false) =>
+      document.body.dispatchEvent(
+        new KeyboardEvent(type, { key: 'PageDown', code: 'PageDown', repeat, bubbles: true })
+      );
+    key('keydown');
+    for (let i = 0; i < 5; i++) key('keydown', true);
+    key('keyup');
+    key('keydown');
+    key('keyup');
+  });
   await eventually(async () => (await state()).balls).toBe(17);
   await press(page, 'F5');
   await eventually(async () => (await state()).balls).toBe(16);

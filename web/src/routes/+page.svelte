@@ -140,6 +140,12 @@
     <a class="link" href="/copies">Back up now</a>
   </p>
 {/if}
+{#if door.access?.aside}
+  <p class="border-b border-base-content bg-base-200 px-6 py-2 text-center">
+    <strong>A phone sent counts of a lesson that is not in this club’s file.</strong>
+    <a class="link" href="/phone#aside">Look at them</a>
+  </p>
+{/if}
 {#if door.owner && door.access?.zone === ''}<ClubZone first />{/if}
 {#if !door.coach}<ToCount />{:else}
   <Load {ask}>

@@ -77,6 +77,7 @@ export type Deed = Schemas['Deed'];
 export type PairingCode = Schemas['PairingCode'];
 export type Copies = Schemas['Copies'];
 export type Taken = Schemas['Taken'];
+export type Aside = Schemas['Aside'];
 export type Erased = Schemas['Erased'];
 export type Erasure = Schemas['Erasure'];
 export type Problem = Schemas['Problem'];

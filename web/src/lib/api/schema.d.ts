@@ -1923,6 +1923,8 @@ export interface components {
             trouble: string;
             /** @description the club's time zone, such as Europe/Oslo; empty: nobody said it yet, and the server's clock counts */
             zone: string;
+            /** @description how many counts of lessons that are not here wait for the owner */
+            aside?: number;
             /** @description there is work in the club, and the last copy is older than a week; for the owner */
             copyDue: boolean;
         };

@@ -77,6 +77,7 @@ export function listen(heard: (p: Press) => void, all: () => boolean): () => voi
     if (!all() && ((on && ['Enter', ' '].includes(e.key)) || (e.target as HTMLElement).closest('select')))
       return;
     e.preventDefault();
+    if (e.repeat) return; // held down: a system waits longer before the first repeat than a bounce takes
     tell({ remote: KEYS, button: name });
   };
   addEventListener('keydown', key);

@@ -1,6 +1,7 @@
 <!-- On your phone: how the server is reached, who may come in, and what this device is granted. -->
 <script lang="ts">
   import { api, type ClubCoach, type Device } from '$lib/api/client';
+  import Aside from '$lib/access/Aside.svelte';
   import Coaches from '$lib/access/Coaches.svelte';
   import ClubZone from '$lib/access/ClubZone.svelte';
   import Devices from '$lib/access/Devices.svelte';
@@ -96,6 +97,7 @@
       </div>
       <div class="space-y-8">
         {#if door.owner}
+          <Aside />
           <ThisDevice />
           <section aria-labelledby="kept">
             <h2 id="kept" class="text-xl">Backups and history</h2>
