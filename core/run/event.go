@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode"
 
 	"hodometer/core/court"
 	"hodometer/core/drill"
@@ -123,6 +124,12 @@ func (e Event) Validate(l *lesson.Lesson) (p units.Problems) {
 	}
 	if e.At <= 0 || e.At > 1<<45 {
 		p.Add("at", "the time is in milliseconds since 1970")
+	}
+	if strings.ContainsFunc(
+		e.Text,
+		func(r rune) bool { return unicode.IsControl(r) && !strings.ContainsRune("\n\r\t", r) },
+	) {
+		p.Add("text", "type it again: it holds a character that cannot be seen")
 	}
 	k := kindOf(e.Kind)
 	if k == nil {

@@ -3,6 +3,7 @@ package run
 import (
 	"fmt"
 	"math/rand/v2"
+	"strings"
 	"testing"
 
 	"hodometer/core/court"
@@ -251,7 +252,8 @@ func TestImpossibleEventsNameTheField(t *testing.T) {
 		{"value", Event{Kind: Point, Block: g, Value: 2}},
 		{"value", Event{Kind: Engagement, Student: w, Value: 11}},
 		{"undoes", Event{Kind: Undo, Undoes: uid(5000)}},
-		{"text", Event{Kind: Note, Text: string(make([]rune, MaxNote+1))}},
+		{"text", Event{Kind: Note, Text: strings.Repeat("x", MaxNote+1)}},
+		{"text", Event{Kind: Note, Text: "a\x00line"}},
 	} {
 		c.e.ID, c.e.At = uid(1000), 1
 		p := c.e.Validate(l)

@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"math/big"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"hodometer/core/units"
@@ -41,7 +42,64 @@ func checkPassphrase(words string) error {
 			{Field: "passphrase", Detail: fmt.Sprintf("at most %d characters", longestPassphrase)},
 		}
 	}
+	if weak(words) {
+		return units.Problems{
+			{Field: "passphrase", Detail: "too easy to guess; three or four unrelated words are" +
+				" easy to remember"},
+		}
+	}
 	return nil
+}
+
+// common are words that are tried first wherever somebody guesses [common practice], and ours.
+var common = []string{
+	"password",
+	"passphrase",
+	"passwort",
+	"letmein",
+	"welcome",
+	"qwertyuiop",
+	"qwerty",
+	"asdfghjkl",
+	"iloveyou",
+	"administrator",
+	"admin",
+	"hodometer",
+	"tennisclub",
+	"badminton",
+	"tabletennis",
+	"pickleball",
+	"changeme",
+	"secret",
+	"monkey",
+	"dragon",
+	"football",
+	"baseball",
+	"abcdefghij",
+	"owner",
+	"coach",
+	"tennis",
+	"squash",
+	"club",
+}
+
+// weak reports whether a passphrase is one that is guessed first: fewer than five different characters,
+// characters in the order of the alphabet or of the digits, or common words and digits with nothing else.
+func weak(words string) bool {
+	runes := []rune(strings.ToLower(words))
+	different, inOrder := map[rune]bool{}, 0
+	for i, r := range runes {
+		different[r] = true
+		if i > 0 && (r == runes[i-1]+1 || r == runes[i-1]-1 || r == '0' && runes[i-1] == '9') {
+			inOrder++
+		}
+	}
+	left := strings.ToLower(words)
+	for _, c := range common {
+		left = strings.ReplaceAll(left, c, "")
+	}
+	left = strings.TrimFunc(left, func(r rune) bool { return !unicode.IsLetter(r) })
+	return len(different) < 5 || inOrder >= len(runes)-2 || left == ""
 }
 
 // hashed is a passphrase as it is kept: argon2id in the usual notation.

@@ -29,8 +29,15 @@ func (g *gate) lessonOfDrills(coach string, ago int) (l lesson.Lesson, pair []st
 		pair = append(pair, s)
 	}
 	l = lesson.Lesson{
-		ID: newID(), Title: "Short balls", Start: "17:00", SlotMinutes: 60, Court: "tennis",
-		Date: time.Now().AddDate(0, 0, -ago).Format(time.DateOnly), Students: []string{pair[0].ID, pair[1].ID},
+		ID:          newID(),
+		Title:       "Short balls",
+		Start:       "17:00",
+		SlotMinutes: 60,
+		Court:       "tennis",
+		Date: time.Now().
+			AddDate(0, 0, -ago).
+			Format(time.DateOnly),
+		Students: []string{pair[0].ID, pair[1].ID},
 	}
 	read(g.call("GET", "/api/v1/courts/tennis/blocks", coach, nil, nil), &l.Blocks)
 	read(g.call("PUT", "/api/v1/lessons/"+l.ID, coach, l, nil), &l)
@@ -187,7 +194,13 @@ func TestWhatAssistantsMayRead(t *testing.T) {
 	require.Greater(t, asked, 8)
 	w = g.call("PUT", "/api/v1/runs/"+id, assistant, map[string]any{"lesson": l.ID}, nil)
 	require.Equal(t, 200, w.Code, w.Body.String())
-	w2 := g.call("POST", "/api/v1/runs/"+id+"/events", assistant, map[string]any{"events": []run.Event{}}, nil)
+	w2 := g.call(
+		"POST",
+		"/api/v1/runs/"+id+"/events",
+		assistant,
+		map[string]any{"events": []run.Event{}},
+		nil,
+	)
 	for _, secret := range forbidden {
 		require.False(t, strings.Contains(w.Body.String()+w2.Body.String(), secret), secret)
 	}

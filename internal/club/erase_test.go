@@ -237,6 +237,19 @@ func TestOldNotesGo(t *testing.T) {
 		require.Equal(t, want, gone)
 	}
 	require.Empty(t, told(t, dir))
+	late := now.AddDate(0, -13, 0).UnixMilli() + 10 // a phone sends what it noted then only today
+	r, err := c.Run(ctx, loose)
+	require.NoError(t, err)
+	_, err = c.AddEvents(ctx, loose, r.From(), []run.Event{
+		{ID: clubtest.ID(), At: late, Kind: run.Note, Text: aboutThem},
+	})
+	require.NoError(t, err)
+	for _, want := range []int64{1, 0} {
+		gone, err = c.Retain(ctx)
+		require.NoError(t, err)
+		require.Equal(t, want, gone, "it goes too")
+	}
+	require.Empty(t, told(t, dir))
 	for id, note := range map[string]string{packed: "", loose: "", young: "a younger line"} {
 		r, err := c.Run(ctx, id)
 		require.NoError(t, err)

@@ -19,7 +19,11 @@ import (
 )
 
 // pairGiven is a lesson of two with a name, given once with a note.
-func pairGiven(t *testing.T, c *clubtest.Club, name, title, note string) (students.Student, *lesson.Lesson, runs.Run) {
+func pairGiven(
+	t *testing.T,
+	c *clubtest.Club,
+	name, title, note string,
+) (students.Student, *lesson.Lesson, runs.Run) {
 	other, who := student(t, c, "Wren Ashdown"), student(t, c, name)
 	_, l := clubtest.New(t)
 	l.ID, l.Version, l.Students, l.Title = clubtest.ID(), 0, []string{other.ID, who.ID}, title
@@ -192,7 +196,12 @@ func TestErasingIsFinished(t *testing.T) {
 
 	_, _, err = store.Restore(ctx, before, path, time.Now(), func(store.Again) error { return nil })
 	require.NoError(t, err)
-	require.Equal(t, []string{before, before + " (packed)"}, told(t, dir), "the list in the file that was replaced says who")
+	require.Equal(
+		t,
+		[]string{before, before + " (packed)"},
+		told(t, dir),
+		"the list in the file that was replaced says who",
+	)
 	// Where all that is left is the list beside the file, that will do.
 	text, err := os.ReadFile(before)
 	require.NoError(t, err)

@@ -41,8 +41,13 @@ func (e *erasing) given(of Subject, at int64) error {
 			return err
 		}
 	}
-	if _, err := e.tx.ExecContext(e.ctx, "insert or ignore into erased (id, at, kind) select id, ?2, 'runs' from runs where "+
-		column+" = ?1", of.ID, at); err != nil {
+	if _, err := e.tx.ExecContext(
+		e.ctx,
+		"insert or ignore into erased (id, at, kind) select id, ?2, 'runs' from runs where "+
+			column+" = ?1",
+		of.ID,
+		at,
+	); err != nil {
 		return err
 	}
 	if err := note(e.ctx, e.tx, Erasure{ID: of.ID, Kind: of.Kind, At: at}, false); err != nil {

@@ -25,10 +25,10 @@ import (
 // name. It is kept in the file and beside it, so that neither a backup from before, nor a table of
 // students, nor a late save brings back who was erased. The names themselves are not in it.
 type Erasure struct {
-	ID    string   `json:"id"`
-	Kind  Kind     `json:"kind"`
-	At    int64    `json:"at"`  // milliseconds since 1970
-	Key   string   `json:"key"` // of the digests
+	ID    string       `json:"id"`
+	Kind  Kind         `json:"kind"`
+	At    int64        `json:"at"`  // milliseconds since 1970
+	Key   string       `json:"key"` // of the digests
 	Names []nameDigest `json:"names"`
 }
 
@@ -100,9 +100,18 @@ func note(ctx context.Context, tx *sql.Tx, e Erasure, done bool) error {
 	if err != nil {
 		return err
 	}
-	_, err = tx.ExecContext(ctx, `insert into erased (id, at, kind, key, names, done) values (?, ?, ?, ?, ?, ?)
+	_, err = tx.ExecContext(
+		ctx,
+		`insert into erased (id, at, kind, key, names, done) values (?, ?, ?, ?, ?, ?)
 		on conflict (id) do update set kind = excluded.kind, key = excluded.key, names = excluded.names,
-		done = min(done, excluded.done)`, e.ID, e.At, string(e.Kind), e.Key, string(names), done)
+		done = min(done, excluded.done)`,
+		e.ID,
+		e.At,
+		string(e.Kind),
+		e.Key,
+		string(names),
+		done,
+	)
 	return err
 }
 
@@ -249,7 +258,10 @@ func (w *wording) erased(name string, words int) bool {
 				continue
 			}
 			if digestOf(e.Key, name, d.Short) == d {
-				return !slices.ContainsFunc(w.alive, func(o string) bool { return strings.EqualFold(o, name) })
+				return !slices.ContainsFunc(
+					w.alive,
+					func(o string) bool { return strings.EqualFold(o, name) },
+				)
 			}
 		}
 	}
@@ -317,8 +329,12 @@ func readLists(paths []string) (out []Erasure, err error) {
 			err = errors.New("it is something else")
 		}
 		if err != nil {
-			return nil, refuse("The list of what was erased, %s, cannot be read: %v. Put it back from a copy,"+
-				" or move it away if nobody was ever erased from this club.", path, err)
+			return nil, refuse(
+				"The list of what was erased, %s, cannot be read: %v. Put it back from a copy,"+
+					" or move it away if nobody was ever erased from this club.",
+				path,
+				err,
+			)
 		}
 		out = append(out, list.Erased...)
 	}

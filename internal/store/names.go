@@ -22,7 +22,8 @@ func (c *calls) add(name string) {
 	}
 	c.profiles++
 	put := func(into *[]string, name string) {
-		if name != "" && !slices.ContainsFunc(*into, func(o string) bool { return strings.EqualFold(o, name) }) {
+		if name != "" &&
+			!slices.ContainsFunc(*into, func(o string) bool { return strings.EqualFold(o, name) }) {
 			*into = append(*into, name)
 		}
 	}
@@ -47,7 +48,10 @@ func (c *calls) in(text string) bool {
 	lower := strings.ToLower(text)
 	has := func(name string) bool {
 		// What JSON escapes ends a part of a name that can be looked for.
-		part := strings.FieldsFunc(strings.ToLower(name), func(r rune) bool { return strings.ContainsRune(`<>&"\`, r) })
+		part := strings.FieldsFunc(
+			strings.ToLower(name),
+			func(r rune) bool { return strings.ContainsRune(`<>&"\`, r) },
+		)
 		return len(part) == 0 || strings.Contains(lower, strings.TrimSpace(part[0]))
 	}
 	return slices.ContainsFunc(c.full, has) || slices.ContainsFunc(c.short, has)

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"strings"
 
 	"hodometer/internal/store/gen"
 )
@@ -37,19 +38,12 @@ func (s *Store) Retain(ctx context.Context) (lessons int64, err error) {
 		}
 		before := s.Now().AddDate(0, -int(row.KeepMonths), 0).UnixMilli()
 		e := erasing{ctx: ctx, tx: tx, ids: []any{row.Thinned, before}}
-		const runs = "(select id from runs where started_at >= ? and started_at < ?)"
+		// Also what came late into a lesson that was gone through before.
+		const runs = `(select id from runs r where (started_at >= ? or note <> ''
+			or exists (select 1 from attended a where a.run_id = r.id and a.note <> '')
+			or exists (select 1 from tags t where t.run_id = r.id)) and started_at < ?)`
 		if lessons, err = e.number("select count(*) from " + runs); err != nil {
 			return err
-		}
-		for _, query := range []string{
-			"update runs set note = '' where id in " + runs,
-			"update attended set note = '' where run_id in " + runs,
-			"delete from tags where run_id in " + runs,
-			"delete from shared_notes where run_id in " + runs,
-		} {
-			if _, err := tx.ExecContext(ctx, query, e.ids...); err != nil {
-				return err
-			}
 		}
 		if err := e.packed("run_id in "+runs, e.ids, e.unsaid); err != nil {
 			return err
@@ -64,7 +58,22 @@ func (s *Store) Retain(ctx context.Context) (lessons int64, err error) {
 		); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, "update club set thinned = ?", before); err != nil {
+		const old = "(select id from runs where started_at < ?)"
+		for _, query := range []string{
+			"delete from shared_notes where run_id in " + runs,
+			"update attended set note = '' where run_id in " + old,
+			"delete from tags where run_id in " + old,
+			"update runs set note = '' where id in " + old,
+		} {
+			args := e.ids
+			if strings.HasSuffix(query, old) {
+				args = e.ids[1:]
+			}
+			if _, err := tx.ExecContext(ctx, query, args...); err != nil {
+				return err
+			}
+		}
+		if _, err := tx.ExecContext(ctx, "update club set thinned = max(thinned, ?)", before); err != nil {
 			return err
 		}
 		return tx.Commit()

@@ -90,7 +90,12 @@ func TestEveryTextIsClassified(t *testing.T) {
 				if text.Kind() == reflect.String {
 					name := of.String() + "." + f.Name
 					found[name] = true
-					require.True(t, store.Written[name] != none[name], "%s: is it written by people, or not?", name)
+					require.True(
+						t,
+						store.Written[name] != none[name],
+						"%s: is it written by people, or not?",
+						name,
+					)
 				}
 			}
 		}
@@ -129,6 +134,11 @@ func TestEveryColumnIsClassified(t *testing.T) {
 		}
 	}
 	for _, at := range s.TextColumns(t) {
-		require.True(t, none[at] != slices.Contains(store.WrittenColumns(), at), "%s: do people write in it?", at)
+		require.True(
+			t,
+			none[at] != slices.Contains(store.WrittenColumns(), at),
+			"%s: do people write in it?",
+			at,
+		)
 	}
 }

@@ -26,8 +26,8 @@ type Part struct {
 	Student, Words string
 	// Unjudged has words found in nothing that coaches wrote of a lesson that was given.
 	Unjudged bool
-	Limit          int
-	After          string
+	Limit    int
+	After    string
 }
 
 // aPage is how many a page has where nobody says.

@@ -57,8 +57,11 @@ func (c *Runs) keepAside(ctx context.Context, q *gen.Queries, a *adding) error {
 	switch {
 	case errors.Is(err, store.ErrNone):
 		if n, err := q.CountAside(ctx); err != nil || n >= mostAside {
-			return errors.Join(err, units.Problems{{Field: "lesson", Detail: "too many counts wait for the owner" +
-				" to look at them, under Devices and backups; these stay on this device"}})
+			return errors.Join(
+				err,
+				units.Problems{{Field: "lesson", Detail: "too many counts wait for the owner" +
+					" to look at them, under Devices and backups; these stay on this device"}},
+			)
 		}
 	case err != nil:
 		return err
@@ -100,8 +103,13 @@ func (c *Runs) KeptAside(ctx context.Context) ([]Aside, error) {
 			}
 			l := held.Origin.Whole
 			one := Aside{
-				Run: r.RunID, Device: r.DeviceName, At: r.At, Title: l.Title, Date: l.Date, Students: []string{},
-				Events: len(held.Events),
+				Run:      r.RunID,
+				Device:   r.DeviceName,
+				At:       r.At,
+				Title:    l.Title,
+				Date:     l.Date,
+				Students: []string{},
+				Events:   len(held.Events),
 			}
 			for _, s := range held.Origin.Students {
 				one.Students = append(one.Students, s.Name)

@@ -79,7 +79,9 @@ func (c *Roll) SaveGroup(ctx context.Context, g Group) (Group, error) {
 			return err
 		}
 		// A page that was opened before somebody was erased names them still.
-		said, err := store.Unnamed(ctx, c.store, q, struct{ Name string `json:"name"` }{g.Name}, g.Students)
+		said, err := store.Unnamed(ctx, c.store, q, struct {
+			Name string `json:"name"`
+		}{g.Name}, g.Students)
 		if err != nil {
 			return err
 		}

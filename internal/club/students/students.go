@@ -246,7 +246,10 @@ func (c *Roll) putStudent(ctx context.Context, q *gen.Queries, s Student) (_ Stu
 		}
 	default:
 		if now.Name != s.Name { // to take it out of everything when they are erased
-			if err := q.KeepFormerName(ctx, gen.KeepFormerNameParams{StudentID: s.ID, Name: now.Name}); err != nil {
+			if err := q.KeepFormerName(
+				ctx,
+				gen.KeepFormerNameParams{StudentID: s.ID, Name: now.Name},
+			); err != nil {
 				return s, err
 			}
 		}
