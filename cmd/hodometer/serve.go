@@ -62,7 +62,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 	if err != nil {
 		return fmt.Errorf("%s cannot be listened on: %w", d.Addr, err)
 	}
-	l = netutil.LimitListener(l, mostConnections)
+	l = netutil.LimitListener(reach.Share(l), mostConnections)
 	defer l.Close()
 	if options.Machine, err = d.machine(); err != nil {
 		return err
@@ -99,7 +99,7 @@ func serve(ctx context.Context, log *slog.Logger, path, copies string, d door) e
 		Handler:           handler,
 		ReadHeaderTimeout: 5 * time.Second,
 		ReadTimeout:       30 * time.Second,
-		IdleTimeout:       2 * time.Minute,
+		IdleTimeout:       time.Minute,
 		MaxHeaderBytes:    32 << 10,
 		// A phone that does not trust us yet is no error of ours.
 		ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelDebug),

@@ -213,3 +213,13 @@ func TestWhatAssistantsMayRead(t *testing.T) {
 		require.True(t, found(coach), word)
 	}
 }
+
+// A day that there is not is refused wherever a list is asked for from it.
+func TestADayThatThereIsNot(t *testing.T) {
+	t.Parallel()
+	d := newDesk(t)
+	for _, path := range []string{"/api/v1/lessons", "/api/v1/runs"} {
+		require.Equal(t, 422, d.raw("GET", path+"?from=2026-02-30", nil).Code, path)
+		require.Equal(t, 200, d.raw("GET", path+"?from=2026-02-28", nil).Code, path)
+	}
+}

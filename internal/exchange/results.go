@@ -109,7 +109,7 @@ func WriteResults(r evidence.Results, where *time.Location) ([]byte, error) {
 	}
 	for _, line := range lines {
 		for i, cell := range line { // a cell that a spreadsheet would take for a formula
-			if strings.IndexAny(cell, "=+-@\t\r") == 0 {
+			if strings.IndexAny(cell, formula) == 0 {
 				line[i] = "'" + cell
 			}
 		}

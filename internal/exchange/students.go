@@ -306,17 +306,21 @@ func WriteStudents(all []students.Student, groups []students.Group) ([]byte, err
 	return out.Bytes(), err
 }
 
+// formula are the characters with which a spreadsheet begins to read a cell as a formula, those of full
+// width among them.
+const formula = "=+-@\t\r＝＋－＠"
+
 // guarded keeps a spreadsheet from reading a cell as a formula; unguarded is its inverse.
 func guarded(cell string) string {
-	if cell != "" && strings.ContainsRune("=+-@\t\r'", rune(cell[0])) {
+	if strings.IndexAny(cell, formula+"'") == 0 {
 		return "'" + cell
 	}
 	return cell
 }
 
 func unguarded(cell string) string {
-	if len(cell) > 1 && cell[0] == '\'' && strings.ContainsRune("=+-@\t\r'", rune(cell[1])) {
-		return cell[1:]
+	if rest, quoted := strings.CutPrefix(cell, "'"); quoted && strings.IndexAny(rest, formula+"'") == 0 {
+		return rest
 	}
 	return cell
 }

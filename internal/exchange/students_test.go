@@ -72,6 +72,7 @@ func TestStudentsInAndOut(t *testing.T) {
 		"Ada Fenn,left,beginner,9,Owls,no overheads|shaded court,4.2,\"=HYPERLINK(\"\"x\"\")\"\n" +
 		"Bo Tarn,right,expert,,Owls,,,\n" +
 		"ada  fenn,right,club,,,,,\n" +
+		"Dee Vale,,,adult,,,,＝HYPERLINK\n" +
 		"Cy Moor,,,adult,Owls,,,\"says \"\"hi\"\"; twice\"\n"
 	rows, err := ReadStudents([]byte(file))
 	require.NoError(t, err)
@@ -83,13 +84,13 @@ func TestStudentsInAndOut(t *testing.T) {
 	done, err := c.ImportStudents(ctx, rows, false)
 	require.NoError(t, err)
 	require.Equal(t, try, done)
-	require.Equal(t, [4]int{2, 0, 0, 2}, [4]int{done.Added, done.Changed, done.Same, done.Refused})
+	require.Equal(t, [4]int{3, 0, 0, 2}, [4]int{done.Added, done.Changed, done.Same, done.Refused})
 	require.Contains(t, done.Rows[1].Says, "expert")
 	require.Contains(t, done.Rows[2].Says, "line 2")
 	require.Equal(t, []string{"Owls: 2 more"}, done.Groups)
 	again, err := c.ImportStudents(ctx, rows, false)
 	require.NoError(t, err)
-	require.Equal(t, 2, again.Same)
+	require.Equal(t, 3, again.Same)
 	all, err := c.Students(ctx)
 	require.NoError(t, err)
 	groups, err := c.Groups(ctx)
@@ -97,6 +98,7 @@ func TestStudentsInAndOut(t *testing.T) {
 	text, err := WriteStudents(all, groups)
 	require.NoError(t, err)
 	require.Contains(t, string(text), `"'=HYPERLINK(`)
+	require.Contains(t, string(text), `'＝HYPERLINK`)
 	back, err := ReadStudents(text)
 	require.NoError(t, err)
 	for i, r := range back {

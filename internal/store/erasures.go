@@ -330,7 +330,7 @@ func readLists(paths []string) (out []Erasure, err error) {
 		}
 		if err != nil {
 			return nil, refuse(
-				"The list of what was erased, %s, cannot be read: %v. Put it back from a copy,"+
+				"The list of what was erased, %s, cannot be read: %v. Replace it by the one beside the backups,"+
 					" or move it away if nobody was ever erased from this club.",
 				path,
 				err,

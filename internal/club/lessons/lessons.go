@@ -62,6 +62,9 @@ func (c *Diary) Lessons(
 	part answer.Part,
 	earliest bool,
 ) (out answer.Page[Summary], err error) {
+	if _, _, err := part.Times(time.UTC); err != nil { // a day that there is not
+		return out, err
+	}
 	err = c.store.View(ctx, func(q *gen.Queries) error {
 		out, err = lessonsOf(ctx, q, part, earliest)
 		return err
