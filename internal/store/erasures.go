@@ -170,14 +170,14 @@ func Unnamed[T any](ctx context.Context, s *Store, q *gen.Queries, doc T, with [
 		return doc, err
 	}
 	words := wording{erasures: s.Erasures(), with: with}
-	now, err := reworded(string(text), reflect.TypeFor[T](), words.without)
-	if err != nil || !words.found {
+	if _, err := reworded(string(text), reflect.TypeFor[T](), words.without); err != nil || !words.found {
 		return doc, err
 	}
 	if words.alive, err = calledNow(ctx, q, with); err != nil {
 		return doc, err
 	}
-	if now, err = reworded(string(text), reflect.TypeFor[T](), words.without); err != nil {
+	now, err := reworded(string(text), reflect.TypeFor[T](), words.without)
+	if err != nil {
 		return doc, err
 	}
 	var out T
