@@ -6,7 +6,7 @@ import (
 	"sync"
 )
 
-// eachAddress is how many connections one address may have at a time [trade]: a browser opens six.
+// eachAddress is the largest number of connections from one address [trade]. A browser opens six.
 const eachAddress = 32
 
 // Share returns a listener that lets no address have more than its share of the connections, so that

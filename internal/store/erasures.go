@@ -160,7 +160,7 @@ func (s *Store) IsErased(id string) bool {
 
 // Unnamed returns a document that somebody saves without the names of students who were erased: a
 // page that was opened before holds them still. Full names are taken out everywhere, and parts of
-// them where the student is one of with, unless somebody who is there is called so.
+// them if the student is one of with. A name that somebody still in the club has is kept.
 func Unnamed[T any](ctx context.Context, s *Store, q *gen.Queries, doc T, with []string) (T, error) {
 	if len(s.Erasures()) == 0 {
 		return doc, nil
@@ -250,7 +250,7 @@ func trimmed(text string, from, to int) (name string, at, end int) {
 	return part, at, at + len(part)
 }
 
-// erased reports whether somebody who was erased is called so, and nobody who is there.
+// erased reports whether name belongs to an erased student and to nobody who is still in the club.
 func (w *wording) erased(name string, words int) bool {
 	for _, e := range w.erasures {
 		for _, d := range e.Names {

@@ -27,13 +27,13 @@ type Aside struct {
 	Events   int      `json:"events"`
 }
 
-// heldAside is what is kept of them.
+// heldAside is the stored form of an Aside.
 type heldAside struct {
 	Origin Origin      `json:"origin"`
 	Events []run.Event `json:"events"`
 }
 
-// Limits of what is kept aside [trade].
+// The most runs, and events of one run, that are kept aside [trade].
 const (
 	mostAside       = 50
 	mostAsideEvents = 20_000

@@ -15,7 +15,7 @@ import (
 type By struct {
 	Device string
 	May    func(Asked) error
-	// Since is when the device was connected, in milliseconds since 1970.
+	// Since is the time at which the device was connected, in milliseconds since 1970.
 	Since int64
 	// Took hears which of the events were new, and how many of them came late; nil: nobody does.
 	Took func(fresh []run.Event, late int)
@@ -36,10 +36,10 @@ type Asked struct {
 	Own bool
 }
 
-// lateFor is how long what an assistant counted may come late [trade].
+// lateFor is the longest delay with which an assistant’s count is taken [trade].
 const lateFor = 14 * 24 * time.Hour
 
-// slack is how far the clocks of a device and of the server may be apart in that [trade].
+// slack is the difference allowed between the clocks of a device and of the server [trade].
 const slack = 10 * time.Minute
 
 // replaces are the kinds of which the last one counts.
@@ -102,7 +102,7 @@ func (c *Runs) own(ctx context.Context, q *gen.Queries, a *adding, f *followed, 
 	if of == "" {
 		return true, nil
 	}
-	// What is in this request is theirs where it is new: somebody else's can be repeated in it.
+	// An event in this request is theirs if it is new: a request can repeat somebody else's.
 	if _, there := f.live.Has(of); !there {
 		return slices.ContainsFunc(a.added, func(o run.Event) bool { return o.ID == of }), nil
 	}

@@ -120,7 +120,7 @@ func begins(l *lesson.Lesson) error {
 	return nil
 }
 
-// errMayNotBring says that the file does not have the lesson, and that who asks may not bring it.
+// errMayNotBring is returned if the file lacks the lesson and the device may not add one.
 var errMayNotBring = errors.New("may not bring a lesson")
 
 // begin writes the row of a run with its first event. Where the file does not have the lesson, a device
